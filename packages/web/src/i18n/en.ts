@@ -85,6 +85,9 @@ export const en = {
     allClasses: 'All classes',
     choose: 'Choose',
     nothingFound: 'Nothing of that name',
+    unsaved: 'What you changed is not stored yet.',
+    goOnWriting: 'Go on writing',
+    dropIt: 'Close without storing',
   },
   list: { chooseAll: 'Choose all shown', only: 'Only some: {column}', all: 'Show all', columns: 'Columns' },
   when: {

@@ -1,15 +1,31 @@
 <script setup lang="ts">
-/** A sheet that slides in at the side. The page behind it keeps everything; Escape closes it, and what had the focus has it again. */
-import { Drawer } from 'ant-design-vue';
+/**
+ * A sheet that slides in at the side. The page behind it keeps everything; Escape closes it, and what had the focus has it again.
+ * Before it drops what was typed and is not stored, it says so; closed once more, it does.
+ */
+import { Button, Drawer } from 'ant-design-vue';
 import { onBeforeUnmount, ref, watch, watchEffect } from 'vue';
+import { useT } from '../i18n/use-t';
 import { sheetCloses, sheetOpens } from './open-sheets';
 
-const props = defineProps<{ open: boolean; title: string; width?: number }>();
+const props = defineProps<{
+  open: boolean;
+  title: string;
+  width?: number;
+  /** something in it is typed and not stored */ unsaved?: boolean;
+}>();
 const emit = defineEmits<{ close: [] }>();
+const { t } = useT();
 const inside = ref<HTMLElement | null>(null);
+const asks = ref(false);
+watch([() => props.open, () => props.unsaved], () => (asks.value = false));
+function close(): void {
+  if (props.unsaved && !asks.value) asks.value = true;
+  else emit('close');
+}
 
 // Escape is heard on the whole page: what was pressed in a sheet may be gone or disabled by then, and the focus with it.
-const sheet = { close: () => emit('close'), box: () => inside.value?.closest<HTMLElement>('.ant-drawer-content') ?? null };
+const sheet = { close, box: () => inside.value?.closest<HTMLElement>('.ant-drawer-content') ?? null };
 watch(
   () => props.open,
   (open) => (open ? sheetOpens(sheet) : sheetCloses(sheet)),
@@ -42,8 +58,23 @@ watchEffect(
     :keyboard="false"
     destroy-on-close
     placement="right"
-    @close="emit('close')"
+    @close="close"
   >
-    <div ref="inside"><slot /></div>
+    <div ref="inside">
+      <p v-if="asks" class="note row wrap asks" role="alert">
+        <span class="grow">{{ t('common.unsaved') }}</span><Button size="small" @click="asks = false">{{ t('common.goOnWriting') }}</Button
+        ><Button size="small" @click="emit('close')">{{ t('common.dropIt') }}</Button>
+      </p>
+      <slot />
+    </div>
   </Drawer>
 </template>
+
+<style scoped>
+.asks {
+  position: sticky;
+  inset-block-start: -24px;
+  z-index: 3;
+  margin-block-end: 14px;
+}
+</style>

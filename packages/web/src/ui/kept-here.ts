@@ -14,6 +14,32 @@ export function useKeptHere(): (what: string, ...about: string[]) => string {
 }
 
 /**
+ * Words that are written in something that is opened about one thing after another, such as a message to somebody: those about
+ * each are kept until they are sent.
+ *
+ * @param place by `useKeptHere`, of what it is open about now
+ * @returns the text; `begin` whenever it is opened, with what stands there at first; `sent` lets go what was kept
+ */
+export function useKeptText(place: () => string) {
+  const text = ref('');
+  let first = '';
+  watch(text, (now) => (now === first || now === '' ? localStorage.removeItem(place()) : localStorage.setItem(place(), now)), {
+    flush: 'sync',
+  });
+  return {
+    text,
+    begin(usual = ''): void {
+      first = usual;
+      text.value = localStorage.getItem(place()) ?? usual;
+    },
+    sent(): void {
+      localStorage.removeItem(place());
+      first = text.value = '';
+    },
+  };
+}
+
+/**
  * What is filled in on a sheet, kept in this browser until it is stored: it outlives the sheet, with the id it is to have,
  * so that what was stored without the reply having come is sent again as the same thing.
  *

@@ -31,7 +31,7 @@ interface Collaborators {
   keptFiles: KeptFilesService;
 }
 
-/** Events of classes and of the whole school: who sees them, and putting them in. Nobody is told of one; a notice tells. */
+/** Events of classes and of the whole school: who sees them, and putting them in. Nobody is told of one by itself; a teacher tells in a notice, for which the sheet of an event has an act. */
 export function eventsService({ sequelize, accounts, classes, roster, families, keptFiles }: Collaborators) {
   const { events, eventClasses } = defineEvents(sequelize);
 

@@ -9,6 +9,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import SideSheet from '../../ui/SideSheet.vue';
+import { useUnsaved } from '../../ui/use-unsaved';
 import { keepPicture } from './keep-picture';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
@@ -38,6 +39,7 @@ const briefId = ref('');
 const uploading = ref('');
 const asked = ref(false);
 
+const { unsaved, settle } = useUnsaved(() => [title.value, url.value, text.value, file.value?.id]);
 watch(
   [() => props.open, () => props.attachment],
   () => {
@@ -51,6 +53,7 @@ watch(
     text.value = one?.kind === 'worksheet' ? one.text : EMPTY_TEXT;
     briefId.value = one?.kind === 'handout' ? one.briefId : '';
     asked.value = false;
+    settle();
   },
   { immediate: true },
 );
@@ -101,7 +104,7 @@ function done(): void {
 </script>
 
 <template>
-  <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" @close="emit('close')">
+  <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" :unsaved="unsaved" @close="emit('close')">
     <FieldForm :problem="problem" @send="done">
       <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')">
         <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = one">

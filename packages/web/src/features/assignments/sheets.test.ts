@@ -48,6 +48,23 @@ describe('what goes with a brief', () => {
     expect(set()).toMatchObject({ kind: 'link', url: 'https://rivers.example/delta', title: 'https://rivers.example/delta' });
   });
 
+  it('is not dropped by a key pressed in passing: the sheet says that it is not stored, and goes when it is closed once more', async () => {
+    const { page } = await sheet();
+    const closed = () => page.wrapper.emitted('close')?.length ?? 0;
+    const escape = async () => {
+      window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', cancelable: true }));
+      await page.settled();
+    };
+    await page.fill('What it is called', 'Questions');
+    await escape();
+    expect([page.said('alert'), closed()]).toEqual([expect.stringContaining('What you changed is not stored yet.'), 0]);
+    await page.press('Go on writing');
+    expect([page.field('What it is called').value, page.said('alert')]).toEqual(['Questions', '']);
+    await escape();
+    await escape();
+    expect(closed()).toBe(1);
+  });
+
   it('is a worksheet, one each, once it has a name; a handout is only read', async () => {
     const { page, set } = await sheet();
     await page.press('Worksheet');

@@ -11,6 +11,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import NamePicker from '../../ui/NamePicker.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import StoredCheck from '../../ui/StoredCheck.vue';
+import { useUnsaved } from '../../ui/use-unsaved';
 import { useWords } from '../../ui/use-words';
 import { useStandingWords } from '../exceptions';
 import ClassFrame from './ClassFrame.vue';
@@ -63,6 +64,8 @@ const form = ref({
 const { problem, busy, attempt } = useAttempt();
 const sure = ref<string | null>(null);
 
+const { unsaved, settle } = useUnsaved(() => form.value);
+
 function begin(): void {
   editing.value = null;
   studentIds.value = [];
@@ -77,6 +80,7 @@ function begin(): void {
     classIds: [classId.value],
   };
   [open.value, problem.value] = [true, null];
+  settle();
 }
 function edit(one: StandingReply): void {
   editing.value = one;
@@ -93,6 +97,7 @@ function edit(one: StandingReply): void {
     classIds: [...one.classIds],
   };
   [open.value, problem.value] = [true, null];
+  settle();
 }
 // Only classes in which all of them are can be meant; which those are is asked when somebody is chosen.
 const shared = ref<string[]>([]);
@@ -250,7 +255,7 @@ const takeOut = (one: StandingReply) =>
           ></ListTable
         >
       </section>
-      <SideSheet :open="open" :title="t(editing ? 'standing.change' : 'standing.give')" @close="open = false">
+      <SideSheet :open="open" :title="t(editing ? 'standing.change' : 'standing.give')" :unsaved="unsaved" @close="open = false">
         <FieldForm :problem="problem" @send="save">
           <FormLine :label="t('exception.who')" path="studentIds">
             <NamePicker

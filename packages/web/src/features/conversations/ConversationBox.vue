@@ -8,7 +8,7 @@ import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
-import { useKeptHere } from '../../ui/kept-here';
+import { useKeptHere, useKeptText } from '../../ui/kept-here';
 import { talkAddress, talkAt, type TalkAt } from './talk-api';
 import { fileAddress } from '../files';
 import FileButton from '../../ui/FileButton.vue';
@@ -29,7 +29,6 @@ const { problem, busy, attempt } = useAttempt();
 const placeOf = useKeptHere();
 const key = computed(() => placeOf('message', talkAddress(props.at)));
 const talk = computed(() => talkAt(props.at));
-const text = ref('');
 const files = ref<KeptFile[]>([]);
 const list = ref<HTMLElement | null>(null);
 const { state, value, why, reload } = useLoad(async () => {
@@ -46,8 +45,8 @@ const { state, value, why, reload } = useLoad(async () => {
 const messages = computed(() => value.value?.messages ?? []);
 const isNew = (one: ConversationReply['messages'][number]) => !one.mine && (value.value?.readAt == null || one.at > value.value.readAt);
 
-watch(key, (at) => (text.value = localStorage.getItem(at) ?? ''), { immediate: true });
-watch(text, (typed) => (typed ? localStorage.setItem(key.value, typed) : localStorage.removeItem(key.value)));
+const { text, begin } = useKeptText(() => key.value);
+watch(key, () => begin(), { immediate: true, flush: 'sync' });
 
 function picked(chosen: File[]): void {
   void attempt(async () => {

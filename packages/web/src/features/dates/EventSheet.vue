@@ -13,6 +13,7 @@ import { useKeptDraft, useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
+import { useUnsaved } from '../../ui/use-unsaved';
 import { useWords } from '../../ui/use-words';
 import { withOrWithout } from '../../ui/with-or-without';
 import { useSession } from '../accounts';
@@ -53,6 +54,7 @@ const place = useKeptHere()('event', props.day, ...props.classIds);
 const fresh = props.eventId === null ? useKeptDraft(place, blank) : null;
 const draft = fresh?.draft ?? ref(blank);
 const { id } = draft.value;
+const { unsaved, settle } = useUnsaved(() => draft.value);
 const changing = ref(props.eventId === null);
 const load = () =>
   attempt(async () => {
@@ -67,6 +69,7 @@ const load = () =>
       params: { eventId: id },
     }));
     draft.value = JSON.parse(JSON.stringify(body)) as typeof blank;
+    settle();
   });
 if (props.eventId !== null) void load();
 if (session.me?.role === 'teacher' && !classes.all) void classes.load().catch(() => undefined);
@@ -107,7 +110,13 @@ const nameOf = (one: EventBody['attachments'][number]) => one.title || (one.kind
 </script>
 
 <template>
-  <SideSheet open :title="t(eventId === null ? 'events.add' : 'events.one')" :width="560" @close="emit('close')">
+  <SideSheet
+    open
+    :title="t(eventId === null ? 'events.add' : 'events.one')"
+    :width="560"
+    :unsaved="unsaved && fresh === null"
+    @close="emit('close')"
+  >
     <EventSeen v-if="stored && !changing" :event="stored">
       <div class="row wrap">
         <Button v-if="stored.mine" type="primary" @click="changing = true">{{ t('notices.edit') }}</Button><Button

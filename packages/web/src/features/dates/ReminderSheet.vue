@@ -11,6 +11,7 @@ import { useKeptDraft, useKeptHere } from '../../ui/kept-here';
 import FormLine from '../../ui/FormLine.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import WhenField from '../../ui/WhenField.vue';
+import { useUnsaved } from '../../ui/use-unsaved';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
 
@@ -30,10 +31,12 @@ const place = useKeptHere()('reminder', line.today);
 const fresh = props.reminderId === null ? useKeptDraft(place, blank) : null;
 const draft = fresh?.draft ?? ref(blank);
 const { id } = draft.value;
+const { unsaved, settle } = useUnsaved(() => draft.value);
 if (props.reminderId !== null)
   void attempt(async () => {
     stored.value = (await ask('GET /api/my/reminders')).find((one) => one.id === id) ?? null;
     if (stored.value) draft.value = { id, text: stored.value.text, at: stored.value.at, byMail: stored.value.byMail };
+    settle();
   });
 const store = () =>
   attempt(async () => {
@@ -55,7 +58,7 @@ const remove = () =>
 </script>
 
 <template>
-  <SideSheet open :title="t('reminders.add')" @close="emit('close')">
+  <SideSheet open :title="t('reminders.add')" :unsaved="unsaved && fresh === null" @close="emit('close')">
     <FieldForm :problem="problem" :inert="busy" @send="store">
       <FormLine :label="t('reminders.what')" for="reminder-text" path="text"
         ><Input id="reminder-text" v-model:value="draft.text" :maxlength="500" required dir="auto"

@@ -6,6 +6,7 @@ import type { FamilyThread } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useKeptHere, useKeptText } from '../../ui/kept-here';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
@@ -22,7 +23,8 @@ const line = useTermLine();
 const { problem, busy, attempt } = useAttempt();
 const threads = ref<FamilyThread[] | null>(null);
 const chosen = ref<string[]>([]);
-const text = ref('');
+const placeOf = useKeptHere();
+const { text, begin, sent } = useKeptText(() => placeOf('home', props.classId, props.student?.id ?? ''));
 let id = '';
 const own = () => ({ classId: props.classId, studentId: props.student!.id });
 const zone = computed(() => line.classOf(props.classId)?.zone ?? line.zone);
@@ -37,10 +39,11 @@ watch(
     if (!open) return;
     threads.value = null;
     id = crypto.randomUUID();
-    text.value =
+    begin(
       props.about && props.about.length > 0 && props.student
         ? t('home.about', { name: props.student.givenName, titles: props.about.join(', ') })
-        : '';
+        : '',
+    );
     void attempt(async () => {
       await load();
       chosen.value = threads.value!.map((one) => one.family.id);
@@ -55,7 +58,7 @@ const send = () =>
       body: { id, familyIds: chosen.value, text: text.value.trim() },
     });
     id = crypto.randomUUID();
-    text.value = '';
+    sent();
     await load();
   });
 </script>

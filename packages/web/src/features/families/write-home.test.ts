@@ -12,6 +12,8 @@ async function sheet(answers: Answers = {}, more = {}) {
   return { ...server, page: await opened(WriteHomeSheet, { props: { open: true, classId: 'rivers', student, ...more } }) };
 }
 
+beforeEach(() => localStorage.clear());
+
 it('writes to every household unless one is left out, and begins anew once it is sent', async () => {
   const { page, last } = await sheet({}, { about: ['Bank survey'] });
   expect(page.field('What you write').value).toBe('Bao has not handed in: Bank survey.');
@@ -37,12 +39,19 @@ it('sends the same message once, however often a slow line makes one press', asy
   expect([ids.length, new Set(ids).size]).toEqual([2, 1]);
 });
 
-it('keeps what was typed when it cannot be sent', async () => {
+it('keeps what was typed when it cannot be sent, also when it is closed, for this student alone', async () => {
   const { page } = await sheet({ [SEND]: new Refusal(409, 'family.noFamily') });
   await page.fill('What you write', 'Do not lose this.');
   await page.press('Send to 2');
   expect(page.text()).toContain('about family.noFamily');
-  expect(page.field('What you write').value).toBe('Do not lose this.');
+  const opensAbout = async (who: typeof student) => {
+    await page.wrapper.setProps({ open: false });
+    await page.wrapper.setProps({ open: true, student: who });
+    await page.settled();
+    return page.field('What you write').value;
+  };
+  expect(await opensAbout({ ...student, id: 'hana' })).toBe('');
+  expect(await opensAbout(student)).toBe('Do not lose this.');
 });
 
 it('cannot be sent to nobody, nor without words', async () => {

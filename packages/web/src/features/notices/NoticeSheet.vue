@@ -74,15 +74,10 @@ const isUp = computed(() => props.notice?.stand === 'up' || props.notice?.stand 
 const dirty = computed(() => begun !== null && !same(JSON.parse(JSON.stringify(draft.value)), begun));
 const tell = ref(true);
 const later = ref(props.notice?.stand === 'timed');
-const sure = ref(false);
 
 function anew(): void {
   kept.value = fresh();
   fromBefore.value = false;
-}
-function close(): void {
-  if (dirty.value && !sure.value) sure.value = true;
-  else emit('close');
 }
 const store = (goesOut: 'draft' | 'now' | 'at') =>
   attempt(async () => {
@@ -107,7 +102,13 @@ const send = () => store(!isUp.value && later.value ? 'at' : 'now');
 </script>
 
 <template>
-  <SideSheet open :title="t(notice ? 'notices.change' : asksHands ? 'notices.newHands' : 'notices.new')" :width="700" @close="close">
+  <SideSheet
+    open
+    :title="t(notice ? 'notices.change' : asksHands ? 'notices.newHands' : 'notices.new')"
+    :width="700"
+    :unsaved="dirty"
+    @close="emit('close')"
+  >
     <FieldForm :problem="theirs ? null : problem" :inert="busy" @send="send">
       <p v-if="fromBefore" class="note row wrap">
         <span class="grow">{{ t('notices.fromBefore') }}</span><Button size="small" @click="anew">{{ t('notices.anew') }}</Button>
@@ -133,9 +134,6 @@ const send = () => store(!isUp.value && later.value ? 'at' : 'now');
           "
           >{{ t('notices.keepMine') }}</Button><Button @click="takeTheirs">{{ t('notices.takeTheirs') }}</Button>
       </div>
-      <p v-if="sure" class="note row wrap" role="alert">
-        <span class="grow">{{ t('notices.changed') }}</span><Button @click="emit('close')">{{ t('notices.dropChange') }}</Button>
-      </p>
       <template #acts>
         <div class="row wrap acts">
           <template v-if="later && !isUp"

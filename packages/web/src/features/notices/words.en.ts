@@ -68,8 +68,6 @@ export const noticeWords = {
     draft: 'Keep as a draft',
     save: 'Store the change',
     throwAway: 'Throw it away',
-    changed: 'What you changed is not stored yet.',
-    dropChange: 'Close without storing',
     hadRead: 'nobody had read it | one reader had read it as it was: tell them again | {n} readers had read it as it was: tell them again',
     goesTo: 'Goes to {who}.',
     sendNow: 'Put it up now',

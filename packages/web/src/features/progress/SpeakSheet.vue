@@ -2,9 +2,10 @@
 /** A private note to speak with somebody, with what it would be about already in it. */
 import { Button, Textarea } from 'ant-design-vue';
 import type { ProgressRow } from '@jolly/server/contract';
-import { ref, watch } from 'vue';
+import { watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useKeptHere, useKeptText } from '../../ui/kept-here';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import FieldForm from '../../ui/FieldForm.vue';
@@ -14,7 +15,8 @@ const props = defineProps<{ row: ProgressRow | null; classId: string }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
 const { t, name } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const text = ref('');
+const placeOf = useKeptHere();
+const { text, begin, sent } = useKeptText(() => placeOf('to-speak', props.classId, props.row?.student.id ?? ''));
 let id = '';
 watch(
   () => props.row,
@@ -22,7 +24,7 @@ watch(
     if (!row) return;
     id = crypto.randomUUID();
     problem.value = null;
-    text.value = row.next.length > 0 ? t('progress.speak.text', { titles: row.next.map((piece) => piece.title).join(', ') }) : '';
+    begin(row.next.length > 0 ? t('progress.speak.text', { titles: row.next.map((piece) => piece.title).join(', ') }) : '');
   },
 );
 async function keep(): Promise<void> {
@@ -35,6 +37,7 @@ async function keep(): Promise<void> {
     }),
   );
   if (!kept) return;
+  sent();
   emit('changed');
   emit('close');
 }

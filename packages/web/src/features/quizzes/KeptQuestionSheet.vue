@@ -90,10 +90,10 @@ function close(): void {
         <QuestionUses v-if="kept" :item-id="kept.id" />
         <ProblemNote :problem="problem" />
         <div v-if="asksAboutChanges" class="note row wrap" role="alert">
-          <span class="grow">{{ t('store.notStored') }}</span><Button type="primary" size="small" :disabled="busy" @click="save">{{
+          <span class="grow">{{ t('common.unsaved') }}</span><Button type="primary" size="small" :disabled="busy" @click="save">{{
             t('common.save')
           }}</Button
-          ><Button size="small" @click="emit('close')">{{ t('store.leaveIt') }}</Button>
+          ><Button size="small" @click="emit('close')">{{ t('common.dropIt') }}</Button>
         </div>
         <div v-else-if="own" class="row wrap">
           <Button type="primary" :disabled="busy || (kept !== null && !isChanged)" @click="save">{{ t('common.save') }}</Button>

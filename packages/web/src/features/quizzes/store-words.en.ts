@@ -65,8 +65,6 @@ export const questionStoreWords = {
     keepHint: 'They are copied into your question store. What is kept there already is not kept twice.',
     keepDo: 'Choose some | Keep the question | Keep {n} questions',
     keptNow: 'Nothing new: all of them were kept already. | One question is kept. | {n} questions are kept.',
-    notStored: 'What you changed is not stored yet.',
-    leaveIt: 'Close without storing',
     toStore: 'Open the question store',
     unfinished: 'Something is missing in it still; it can be kept like this.',
   },

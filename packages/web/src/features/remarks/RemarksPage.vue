@@ -7,6 +7,7 @@ import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
+import { useUnsaved } from '../../ui/use-unsaved';
 import { useWords } from '../../ui/use-words';
 import { useRemarks } from './use-remarks';
 import ProposalField from '../../ui/ProposalField.vue';
@@ -29,6 +30,7 @@ const known = computed(() => [...new Set(remarks.value.map((one) => one.folder).
 
 const BLANK: RemarkRequest = { text: '', folder: '', aim: '', criterion: '', shared: false };
 const editing = ref<{ id: string | null; version: number; form: RemarkRequest } | null>(null);
+const { unsaved, settle } = useUnsaved(() => editing.value?.form);
 function edit(one: SavedRemark | null): void {
   problem.value = null;
   editing.value = one
@@ -38,6 +40,7 @@ function edit(one: SavedRemark | null): void {
         form: { text: one.text, folder: one.folder, aim: one.aim, criterion: one.criterion, shared: one.shared },
       }
     : { id: null, version: 0, form: { ...BLANK } };
+  settle();
 }
 const store = () =>
   attempt(async () => {
@@ -91,7 +94,12 @@ const letGo = (one: SavedRemark) =>
         </li>
       </ul>
     </section>
-    <SideSheet :open="editing !== null" :title="t(editing?.id ? 'remarks.change' : 'remarks.add')" @close="editing = null">
+    <SideSheet
+      :open="editing !== null"
+      :title="t(editing?.id ? 'remarks.change' : 'remarks.add')"
+      :unsaved="unsaved"
+      @close="editing = null"
+    >
       <FieldForm v-if="editing" :problem="problem" @send="store">
         <FormLine :label="t('remarks.text')" for="remark-text" path="text" :hint="t('remarks.nameHint')">
           <Textarea

@@ -8,6 +8,7 @@ import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
+import { useUnsaved } from '../../ui/use-unsaved';
 import { useWords } from '../../ui/use-words';
 import { AttachmentList, keepPicture, RubricGrid, RubricView } from '../assignments';
 import { useScope } from '../termline';
@@ -29,6 +30,7 @@ const folder = ref(props.item.folder);
 const tags = ref(props.item.tags.join('; '));
 const body = ref(copy(props.item.body));
 const sharedWith = ref([...props.item.sharedWith]);
+const { unsaved } = useUnsaved(() => [title.value, folder.value, tags.value, body.value, sharedWith.value]);
 const sure = ref(false);
 const { own } = props.item;
 const wide = computed(() => (props.item.kind === 'rubric' ? 1080 : props.item.kind === 'worksheet' ? 760 : 560));
@@ -61,7 +63,7 @@ const takeOff = () =>
 </script>
 
 <template>
-  <SideSheet open :title="t(`shelf.kinds.${item.kind}`)" :width="wide" @close="emit('close')">
+  <SideSheet open :title="t(`shelf.kinds.${item.kind}`)" :width="wide" :unsaved="unsaved" @close="emit('close')">
     <div class="stack">
       <template v-if="own">
         <div class="row wrap">

@@ -15,7 +15,7 @@ const word = ref('');
 </script>
 
 <template>
-  <SideSheet open :title="t('walls.hideTitle')" @close="emit('close')">
+  <SideSheet open :title="t('walls.hideTitle')" :unsaved="word !== ''" @close="emit('close')">
     <FieldForm :problem="problem" @send="emit('hide', word.trim())">
       <FormLine :label="t('walls.hideWord', { name })" for="hide-word" path="word"
         ><Textarea id="hide-word" v-model:value="word" :maxlength="500" :auto-size="{ minRows: 2, maxRows: 8 }" dir="auto"
