@@ -90,6 +90,10 @@ const store = () =>
     // Said once that it was changed meanwhile, it may be written over.
     if (problem.value?.code === 'conflict.changedMeanwhile') stored.value = problem.value.current as EventReply;
   });
+function cancel(): void {
+  fresh?.drop();
+  emit('close');
+}
 /** The noticeboard on which it can be told: a calendar tells nobody by itself. */
 const boardOf = computed(() => {
   if (session.me?.role !== 'teacher' || !stored.value) return null;
@@ -170,7 +174,7 @@ const nameOf = (one: EventBody['attachments'][number]) => one.title || (one.kind
       <template #acts
         ><div class="row wrap">
           <Button type="primary" html-type="submit" :disabled="busy || draft.title.trim() === ''">{{ t('events.store') }}</Button><Button
-            @click="emit('close')"
+            @click="cancel"
             >{{ t('common.cancel') }}</Button
           ><span class="grow" /><Button v-if="stored" type="link" :disabled="busy" @click="remove">{{ t('events.remove') }}</Button>
         </div></template

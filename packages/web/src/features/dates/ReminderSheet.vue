@@ -50,6 +50,10 @@ const store = () =>
     // Said once that it was changed on another device, it may be written over.
     if (problem.value?.code === 'conflict.changedMeanwhile') stored.value = problem.value.current as Reminder;
   });
+function cancel(): void {
+  fresh?.drop();
+  emit('close');
+}
 const remove = () =>
   attempt(async () => {
     await ask('DELETE /api/my/reminders/:reminderId', { params: { reminderId: id } });
@@ -72,7 +76,7 @@ const remove = () =>
         ><div class="row wrap">
           <Button type="primary" html-type="submit" :disabled="busy || draft.text.trim() === '' || draft.at === null">{{
             t('reminders.store')
-          }}</Button><Button @click="emit('close')">{{ t('common.cancel') }}</Button
+          }}</Button><Button @click="cancel">{{ t('common.cancel') }}</Button
           ><span class="grow" /><Button v-if="stored" type="link" :disabled="busy" @click="remove">{{ t('reminders.remove') }}</Button>
         </div></template
       >

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * A notice, begun or changed. A new one stays in this browser until it is stored, whatever is closed meanwhile; of one that is
- * stored already the sheet asks before it drops what was typed.
+ * stored already, or tells of an event, the sheet asks before it drops what was typed.
  */
 import { Button, Checkbox } from 'ant-design-vue';
 import type { ClassReply, EventReply, TeacherNotice } from '@jolly/server/contract';
@@ -42,34 +42,31 @@ const { whenOf, againOf } = useEventTimes();
 const newId = () => crypto.randomUUID();
 function fresh(): NoticeDraft {
   const one = blankNotice(props.schoolClass.id, props.schoolClass.noticeAnswers, newId);
-  if (props.event)
-    return noticeOfEvent(
-      one,
-      props.event,
-      [whenOf(props.event), againOf(props.event)].filter(Boolean).join(', '),
-      props.classes.map(({ id }) => id),
-    );
   return props.asksHands ? { ...one, hands: blankHands(newId) } : one;
 }
-const kept = useLocalStorage<NoticeDraft | null>(
-  () => placeOf('notice', ...(props.event ? [props.event.id] : props.asksHands ? ['hands'] : [])),
-  null,
-  {
-    serializer: { read: (text) => JSON.parse(text) as NoticeDraft | null, write: (value) => JSON.stringify(value) },
-  },
-);
+/** What the form begins with where something is there to begin with. */
+function filledIn(): NoticeDraft | null {
+  if (props.notice) return draftOf(props.notice);
+  if (!props.event) return null;
+  const when = [whenOf(props.event), againOf(props.event)].filter(Boolean).join(', ');
+  const taught = props.classes.map(({ id }) => id);
+  return noticeOfEvent(fresh(), props.event, when, taught);
+}
+const own = ref<NoticeDraft | null>(filledIn());
+const begun = JSON.parse(JSON.stringify(own.value)) as NoticeDraft | null;
+const kept = useLocalStorage<NoticeDraft | null>(() => placeOf('notice', ...(props.asksHands ? ['hands'] : [])), null, {
+  serializer: { read: (text) => JSON.parse(text) as NoticeDraft | null, write: (value) => JSON.stringify(value) },
+});
 const isWritten = (one: NoticeDraft) =>
   one.phrases.length > 0 ||
   one.attachments.length > 0 ||
   one.hands?.choices.some((choice) => choice.text !== '') ||
   JSON.stringify(one.words).includes('"text":"') ||
   Object.values(one.words).some((words) => words.title !== '');
-const fromBefore = ref(props.notice === null && kept.value !== null && isWritten(kept.value));
-if (props.notice === null && !fromBefore.value) kept.value = fresh();
+const fromBefore = ref(begun === null && kept.value !== null && isWritten(kept.value));
+if (begun === null && !fromBefore.value) kept.value = fresh();
 const version = ref(props.notice?.version ?? 0);
-const own = ref<NoticeDraft | null>(props.notice ? draftOf(props.notice) : null);
-const begun = props.notice ? draftOf(props.notice) : null;
-const draft = computed({ get: () => own.value ?? kept.value!, set: (one) => (props.notice ? (own.value = one) : (kept.value = one)) });
+const draft = computed({ get: () => own.value ?? kept.value!, set: (one) => (begun ? (own.value = one) : (kept.value = one)) });
 const isUp = computed(() => props.notice?.stand === 'up' || props.notice?.stand === 'over');
 const dirty = computed(() => begun !== null && !same(JSON.parse(JSON.stringify(draft.value)), begun));
 const tell = ref(true);
@@ -86,7 +83,7 @@ const store = (goesOut: 'draft' | 'now' | 'at') =>
       params: { noticeId: id },
       body: { ...body, goesOut, at: goesOut === 'at' ? at : null, tell: isUp.value && tell.value, version: version.value },
     });
-    if (!props.notice) kept.value = null;
+    if (!begun) kept.value = null;
     emit('stored', stored);
   });
 const theirs = computed(() =>
