@@ -2,8 +2,7 @@ export const name = '0054-add-walls';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-// Display walls: which pieces hang on which (work that was handed in, or a piece of a student's own, by the id of what was worked
-// on), who of those who made them shows them (a row each, gone once taken back), and the
+// Display walls: which pieces hang on which, who of those who made them shows them (a row each, gone once taken back), and the
 // remarks of classmates. The work itself stays where it is.
 export const up = [
   "ALTER TABLE classes ADD COLUMN IF NOT EXISTS wall_remarks ENUM('never','asked','atOnce') NOT NULL DEFAULT 'asked'",
@@ -27,16 +26,14 @@ export const up = [
   `CREATE TABLE IF NOT EXISTS wall_pieces (
     id ${ID} NOT NULL PRIMARY KEY,
     wall_id ${ID} NOT NULL,
-    assignment_id ${ID} NULL,
-    portfolio_piece_id ${ID} NULL,
+    assignment_id ${ID} NOT NULL,
     work_id ${ID} NOT NULL,
     hidden_at DATETIME(3) NULL,
     hidden_word VARCHAR(500) NOT NULL DEFAULT '',
     UNIQUE KEY hangs_once (wall_id, work_id),
     KEY walls_with (work_id),
     CONSTRAINT hangs_on FOREIGN KEY (wall_id) REFERENCES walls (id) ON DELETE CASCADE,
-    CONSTRAINT hung_assignment FOREIGN KEY (assignment_id) REFERENCES assignments (id) ON DELETE CASCADE,
-    CONSTRAINT hung_own_piece FOREIGN KEY (portfolio_piece_id) REFERENCES portfolio_pieces (id) ON DELETE CASCADE
+    CONSTRAINT hung_assignment FOREIGN KEY (assignment_id) REFERENCES assignments (id) ON DELETE CASCADE
   )`,
   `CREATE TABLE IF NOT EXISTS wall_shows (
     wall_piece_id ${ID} NOT NULL,

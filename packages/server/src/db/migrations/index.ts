@@ -53,6 +53,7 @@ import * as register from './0052-add-register';
 import * as yearShelf from './0053-add-year-shelf';
 import * as walls from './0054-add-walls';
 import * as portfolioYes from './0055-portfolio-yes';
+import * as ownPiecesOnWalls from './0056-own-pieces-on-walls';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -118,4 +119,5 @@ export const MIGRATIONS: readonly Migration[] = [
   yearShelf,
   walls,
   portfolioYes,
+  ownPiecesOnWalls,
 ];
