@@ -70,18 +70,22 @@ const addressOf = ({ assignmentId }: PortfolioPiece): string | null =>
 
 /** of which piece a teacher says something else than they have said */
 const otherwise = ref('');
-const say = (piece: PortfolioPiece, yes: boolean, word: string) =>
-  attempt(async () => {
+/** a teacher's word on its way, with which piece it is about */
+const saying = useAttempt();
+const sayingOf = ref('');
+async function say(piece: PortfolioPiece, yes: boolean, word: string): Promise<boolean> {
+  [sayingOf.value, problem.value] = [piece.id, null];
+  const said = await saying.attempt(async () => {
     await ask('PUT /api/portfolio/:pieceId/word', { params: { pieceId: piece.id }, body: { yes, word, version: piece.version } });
     otherwise.value = '';
     await reload();
-  }).then(async () => {
-    // What was changed meanwhile is shown as it is; the word stays.
-    const why_ = problem.value;
-    if (why_?.code !== 'conflict.changedMeanwhile') return;
-    await reload();
-    problem.value = why_;
   });
+  if (saying.problem.value?.code !== 'conflict.changedMeanwhile') return said;
+  // What was changed meanwhile is shown as it is, which is said above all; the word stays.
+  [problem.value, saying.problem.value] = [saying.problem.value, null];
+  await reload();
+  return false;
+}
 
 /** what of one's own is put together in the sheet */
 const making = ref<{ first: PortfolioPiece | null; about: LookBack | null } | null>(null);
@@ -143,9 +147,9 @@ const stored = () => {
                     :id="piece.id"
                     :title="piece.title"
                     :name="piece.by"
-                    :busy="busy"
-                    :problem="otherwise === piece.id ? problem : null"
-                    @say="(yes, word) => say(piece, yes, word)"
+                    :busy="busy || saying.busy.value"
+                    :problem="sayingOf === piece.id ? saying.problem.value : null"
+                    :say="(yes, word) => say(piece, yes, word)"
                   /><Button v-else type="link" size="small" @click="otherwise = piece.id">{{ t('portfolio.otherwise') }}</Button></template
                 ></PortfolioCard
               >

@@ -7,7 +7,6 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import LoadGate from '../../ui/LoadGate.vue';
-import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
 import { FileView } from '../files';
@@ -25,7 +24,7 @@ const at = ref('');
 const changed = ref('');
 const list = ref<HTMLElement | null>(null);
 
-async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: string): Promise<void> {
+async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: string): Promise<boolean> {
   at.value = piece.id;
   changed.value = '';
   const place = waiting.value.findIndex((one) => one.piece.id === piece.id);
@@ -38,11 +37,12 @@ async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: str
     changed.value = name(student);
     problem.value = null;
     await reload();
-  } else return;
+  } else return false;
   // From one to the next without looking for it; to its title, so that nobody says yes to what they have not seen.
   await nextTick();
   const next = list.value?.querySelectorAll<HTMLElement>('h2');
   next?.[Math.min(place, next.length - 1)]?.focus();
+  return done;
 }
 </script>
 
@@ -85,9 +85,8 @@ async function say({ piece, student }: PortfolioWaiting, yes: boolean, word: str
             :name="name(one.student)"
             :busy="busy"
             :problem="at === one.piece.id ? problem : null"
-            @say="(yes, word) => say(one, yes, word)"
+            :say="(yes, word) => say(one, yes, word)"
           />
-          <ProblemNote v-if="at === one.piece.id" :problem="problem" />
         </li>
       </ul>
     </div>

@@ -204,6 +204,22 @@ describe('a teacher', () => {
     expect(last(SAY)!.body).toEqual({ yes: false, word: 'Not for home.', version: 3 });
   });
 
+  it('writes a word at once where it is asked for; refused, it is said once, and the word outlives the page and goes with a plain yes', async () => {
+    const word = 'Yes, with a word, to “Kite” of Bao Lind';
+    const { page } = await look(() => [one('Kite')], new Refusal(503, 'server.databaseAway'));
+    await page.press(word);
+    expect(document.activeElement?.id).toBe('word-Kite');
+    await page.fill('A word to Bao Lind', 'Lovely.');
+    await page.press('Say yes with it');
+    expect(page.text().match(/about server.databaseAway/g)).toHaveLength(1);
+    page.wrapper.unmount();
+    const later = await look(() => [one('Kite')]);
+    await later.page.press(word);
+    await later.page.press('Yes to “Kite” of Bao Lind');
+    expect(later.last(SAY)!.body).toEqual({ yes: true, word: 'Lovely.', version: 1 });
+    expect(Object.keys(localStorage).filter((key) => key.startsWith('jolly-portfolio-word'))).toEqual([]);
+  });
+
   it('says no word to what was changed meanwhile, and is shown it as it is', async () => {
     let there = [one('Kite')];
     const { page } = await look(() => there, new Refusal(409, 'conflict.changedMeanwhile'));
