@@ -10,6 +10,7 @@ import { useLoad } from '../../api/use-load';
 import DayField from '../../ui/DayField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
 import StoredCheck from '../../ui/StoredCheck.vue';
 import TimeField from '../../ui/TimeField.vue';
 import { useFamilyWords } from './use-family';
@@ -56,6 +57,7 @@ const takeAway = (reminderId: string) =>
         ><Button type="link" size="small" :aria-label="t('family.remindAway', { text: one.text })" @click="takeAway(one.id)">×</Button>
       </li>
     </ul>
+    <ProblemNote v-if="!open" :problem="refused" />
     <Button v-if="!open" @click="open = true">{{ t('family.remind') }}</Button>
     <FieldForm v-else class="sheet box" :problem="refused" @send="keep">
       <FormLine :label="t('family.remindOf')" for="family-reminder" path="text"

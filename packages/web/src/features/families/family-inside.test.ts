@@ -69,13 +69,14 @@ it('shows every picture of what has a yes, there is no other place to see them',
   expect([...document.querySelectorAll('.hung img')].map((one) => one.getAttribute('alt'))).toEqual(['up.png', 'down.png']);
 });
 
-it('keeps a reminder for whoever reads the page, ticks it off, and takes one away', async () => {
+it('keeps a reminder for whoever reads the page, ticks it off, takes one away, and says what could not be done', async () => {
   const wash = { id: 'wash', text: 'Wash the boots', at: noon - day, byMail: false, done: false, version: 2 };
   const PUT = 'PUT /api/my/reminders/:reminderId';
+  let away = false;
   const { page, last } = await child([rivers()], {
     'GET /api/my/reminders': [wash],
     [PUT]: ({ body }) => ({ id: 'new', ...body }),
-    'DELETE /api/my/reminders/:reminderId': undefined as never,
+    'DELETE /api/my/reminders/:reminderId': () => (away ? new Refusal(503, 'server.databaseAway') : (undefined as never)),
   });
   expect(page.text()).toContain('was for');
   await page.press('Remind me');
@@ -88,6 +89,9 @@ it('keeps a reminder for whoever reads the page, ticks it off, and takes one awa
   expect([last(PUT)!.params, last(PUT)!.body]).toMatchObject([{ reminderId: 'wash' }, { done: true, version: 2 }]);
   await page.press('Take away “Wash the boots”');
   expect(last('DELETE /api/my/reminders/:reminderId')!.params).toEqual({ reminderId: 'wash' });
+  away = true;
+  await page.press('Take away “Wash the boots”');
+  expect(page.said('alert')).not.toBe('');
 });
 
 describe('one child', () => {

@@ -42,7 +42,7 @@ function close(): void {
 </script>
 
 <template>
-  <SideSheet open :title="title" :width="640" @close="close">
+  <SideSheet open :title="title" :width="640" :unsaved="sending.size > 0" @close="close">
     <FieldForm :problem="problem" @send="keep(true)">
       <p v-if="first?.stand === 'yes'" class="note">{{ t('portfolio.losesYes') }}</p>
       <p v-if="first?.word" class="note" dir="auto">{{ t('portfolio.saidWith', { name: first.saidBy, word: first.word }) }}</p>

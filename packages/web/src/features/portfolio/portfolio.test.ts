@@ -67,6 +67,10 @@ describe('a student', () => {
     input.dispatchEvent(new Event('change'));
     await page.settled();
     expect(page.text()).toContain('kite.png was not sent: about server.diskFull');
+    // Its bytes are only here: closing would lose them.
+    await page.press('Close');
+    expect(page.said('alert')).toContain('What you changed is not stored yet.');
+    await page.press('Go on writing');
     refused = false;
     await page.press('Try again');
     expect(page.text()).not.toContain('was not sent');
