@@ -56,7 +56,7 @@ const of = () => ({ title: props.title, name: props.name });
   </div>
   <FieldForm v-if="saying" :problem="problem" @send="tell(saying === 'yes', word.trim())">
     <FormLine :label="t('portfolio.word', { name })" :for="`word-${id}`" path="word"
-      ><Textarea ref="field" :id="`word-${id}`" v-model:value="word" :maxlength="500" :auto-size="{ minRows: 2, maxRows: 6 }" dir="auto"
+      ><Textarea :id="`word-${id}`" ref="field" v-model:value="word" :maxlength="500" :auto-size="{ minRows: 2, maxRows: 6 }" dir="auto"
     /></FormLine>
     <Button type="primary" html-type="submit" :disabled="busy || word.trim() === ''">{{
       t(saying === 'yes' ? 'portfolio.sayYes' : 'portfolio.sayBack')
