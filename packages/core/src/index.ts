@@ -15,6 +15,7 @@ export * from './lateness';
 export * from './load';
 export * from './notices';
 export * from './overlap';
+export * from './paper';
 export * from './phrases';
 export * from './piles';
 export * from './portfolio';

@@ -16,6 +16,7 @@ export type * from './contract/live-questions';
 export type * from './contract/looking';
 export type * from './contract/news';
 export type * from './contract/notices';
+export type * from './contract/papers';
 export type * from './contract/pieces';
 export type * from './contract/plan';
 export type * from './contract/portfolio';

@@ -25,6 +25,7 @@ import { newsRoutes } from './features/news/news.routes';
 import { myNoticeRoutes } from './features/notices/my-notices.routes';
 import { noticeRoutes } from './features/notices/notices.routes';
 import { myWorkRoutes } from './features/pieces/my-work.routes';
+import { paperRoutes } from './features/pieces/papers.routes';
 import { planRoutes } from './features/plan/plan.routes';
 import { portfolioRoutes } from './features/portfolio/portfolio.routes';
 import { progressRoutes } from './features/progress/progress.routes';
@@ -62,6 +63,7 @@ export function allRoutes(services: Services): Route[] {
     ...myNoticeRoutes(services),
     ...exceptionRoutes(services),
     ...myWorkRoutes(services),
+    ...paperRoutes(services),
     ...quizRoutes(services),
     ...liveQuestionRoutes(services),
     ...uploadRoutes(services),

@@ -25,6 +25,9 @@ import { liveQuestionsService } from './features/live-questions/live-questions.s
 import { findService } from './features/find/find.service';
 import { groupsService } from './features/groups/groups.service';
 import { jottingsService } from './features/jottings/jottings.service';
+import { flattening } from './files/flattening';
+import { paperChecksService } from './features/kept/paper-checks.service';
+import { flatPapers } from './features/pieces/flat-papers';
 import { keptFilesService } from './features/kept/kept-files.service';
 import { mailService, type MailSettings } from './features/mail/mail.service';
 import { bookActsService } from './features/markbook/book-acts.service';
@@ -149,12 +152,14 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const rosterExport = rosterExportService({ classes, roster });
   const groups = groupsService({ sequelize, classes, roster });
   const keptFiles = keptFilesService({ sequelize });
+  const papers = flattening({ printPdf });
+  const paperChecks = paperChecksService({ keptFiles, fileStore, flattening: papers });
   const assignments = assignmentsService({ sequelize, classes });
   const works = worksService({ sequelize });
   const pieces = piecesService({ sequelize, accounts, works });
   const families = familiesService({ sequelize, accounts });
   const seconds = secondScoresService({ sequelize });
-  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds });
+  const briefs = briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds, paperChecks });
   const shelf = shelfService({ sequelize, accounts, classes, assignments, briefs, keptFiles });
   const schemes = schemeService({ sequelize, classes, assignments });
   const exceptions = exceptionsService({ sequelize, assignments, groups, roster });
@@ -177,7 +182,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const talking = talkingService({ accounts, classes, assignments, board, ownPieces, conversations, news });
   const feedbackFiles = feedbackFilesService({ sequelize });
   const tellLate = lateTelling({ classes, news });
-  const working = workingService({ accounts, ownPieces, pieces, works, news, tellLate });
+  const flatten = flatPapers({ works, keptFiles, fileStore, flattening: papers });
+  const working = workingService({ accounts, ownPieces, pieces, works, news, tellLate, keptFiles, flatten });
   const uploads = uploadsService({ sequelize, fileStore, working, works });
   const notes = notesService({ sequelize, accounts });
   const remarks = remarksService({ sequelize, accounts });
@@ -312,6 +318,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   };
   const planning = {
     keptFiles,
+    paperChecks,
     news,
     assignments,
     briefs,

@@ -17,6 +17,8 @@ import type {
   WindowDates,
 } from '@jolly/core';
 
+import type { PaperSetting } from './papers';
+
 export type { HandInKind } from '@jolly/core';
 export type BriefKind = 'assignment' | 'handout';
 
@@ -35,7 +37,7 @@ export type Attachment = {
   /** shows what good looks like */
   example: boolean;
 } & (
-  | { kind: 'file'; file: KeptFile }
+  | { kind: 'file'; file: KeptFile; /** of one to write on: where, and with which stickers */ paper?: PaperSetting }
   | { kind: 'link'; url: string }
   | { kind: 'worksheet'; text: RichText }
   | { kind: 'handout'; briefId: string }

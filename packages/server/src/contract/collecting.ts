@@ -1,6 +1,7 @@
 /** Collecting: who is at what, nudging, noting in class, taking home and bringing back, overlap. */
 import type { Instant, Milliseconds, SharedPassage, StudentName } from '@jolly/core';
 import type { KeptFile } from './assignments';
+import type { PaperSheet } from './papers';
 import type { ClassMark, DraftView, PieceRow, SheetView, VersionItem } from './work';
 
 /** Rows of students whose pieces have changed. */
@@ -24,6 +25,7 @@ export interface FollowReply {
   row: PieceRow;
   draft: DraftView;
   sheets: SheetView[];
+  papers: PaperSheet[];
   versions: VersionItem[];
 }
 export interface BroughtBackReply {

@@ -17,6 +17,7 @@ import type {
 import type { AssignmentReply, Attachment, GroupDateReply, HandoutReply, KeptFile, Scoring } from './assignments';
 import type { OwnRequest } from './exceptions';
 import type { ScoreQuestion } from './marking';
+import type { PaperReply, PaperSheet } from './papers';
 import type { ReceivedReview } from './reviews';
 import type { GivenView } from './scores';
 import type { WallOfPiece } from './walls';
@@ -39,6 +40,7 @@ export interface VersionReply extends VersionItem {
   text: RichText | null;
   sheets: { attachmentId: string; studentId: string | null; title: string; text: RichText }[];
   workFiles: WorkFile[];
+  papers: PaperReply[];
 }
 export interface MyPiece {
   assignmentId: string;
@@ -105,6 +107,8 @@ export interface MyPieceReply {
   team: { name: string; members: (StudentName & { id: string })[] } | null;
   draft: DraftView;
   sheets: SheetView[];
+  /** papers of which they have a copy to write on */
+  papers: PaperSheet[];
   went: WentView | null;
   /** how they see it by the rubric */
   selfCheck: RubricChoices | null;

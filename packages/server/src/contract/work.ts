@@ -130,6 +130,8 @@ export interface VersionItem {
   by: string;
   words: number;
   files: number;
+  /** papers that something stands on */
+  paperCount: number;
 }
 /** A student's copy of a worksheet. */
 export interface SheetView {

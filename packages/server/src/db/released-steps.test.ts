@@ -5,7 +5,7 @@ import { MIGRATIONS } from './migrations';
  * What of the schema is out in schools: a database that has these steps never runs them again, so a change of one would reach new
  * schools only. What is wrong in one is mended by a step of its own. The line moves on with each release.
  */
-const RELEASED = { upTo: '0054-add-walls', fingerprint: '37f9934edaf43bff043a033b5f54b61b6efe0ba5b2e2e96792a68bb10d95bd4f' };
+const RELEASED = { upTo: '0056-own-pieces-on-walls', fingerprint: 'XX' };
 const MOST_NOT_NOTED = 6;
 
 it('a step that was released says what it said then', () => {

@@ -1,5 +1,6 @@
-import { MOST_POINTS, type RubricChoices } from '@jolly/core';
+import { MOST_PAPER_PAGES, MOST_PLACES, MOST_POINTS, MOST_STICKERS, PAPER_SIDE, type PaperPlace, type RubricChoices } from '@jolly/core';
 import Joi from 'joi';
+import type { PaperSetting } from '../contract';
 import { id, line, richText } from './fields';
 import { quiz } from './quizzes';
 import { keptFile, percent, rubric, shortText } from './rubrics';
@@ -43,9 +44,24 @@ const attachmentOf = (kind: string, more: Joi.PartialSchemaMap) =>
     example: Joi.boolean().strict().required(),
     ...more,
   });
+const side = Joi.number().strict().integer().min(0).max(PAPER_SIDE).required();
+const place = Joi.object<PaperPlace, true>({
+  id,
+  page: Joi.number().strict().integer().min(1).max(MOST_PAPER_PAGES).required(),
+  kind: Joi.string().valid('words', 'tick').required(),
+  x: side,
+  y: side,
+  width: side,
+  height: side,
+  label: shortText(200),
+});
+const paper = Joi.object<PaperSetting, true>({
+  places: Joi.array().items(place).max(MOST_PLACES).unique('id').required(),
+  stickers: Joi.array().items(keptFile).max(MOST_STICKERS).unique('id').required(),
+});
 const attachment = Joi.alternatives().conditional('.kind', {
   switch: [
-    { is: 'file', then: attachmentOf('file', { file: keptFile.required() }) },
+    { is: 'file', then: attachmentOf('file', { file: keptFile.required(), paper }) },
     {
       is: 'link',
       then: attachmentOf('link', {

@@ -1,5 +1,6 @@
 import type { Nothing } from './shape';
 import type { RubricChoices } from '@jolly/core';
+import type { OwnPaperReply, PaperChangeReply, PaperChangeRequest } from '../papers';
 import type { MyPieceReply, MyWorkReply, SaveTextReply, SaveTextRequest, VersionReply } from '../pieces';
 import type { HandInView, SheetView, VersionItem, WentView, WorkFile } from '../work';
 
@@ -16,6 +17,10 @@ export interface MyWorkApi {
   'GET /api/my/work/:assignmentId/live': { file: 'text/event-stream' };
   'PUT /api/my/work/:assignmentId/sheets/:attachmentId': { body: SaveTextRequest; reply: SheetView };
   'POST /api/my/work/:assignmentId/sheets/:attachmentId/correction': { body: { version: number }; reply: SheetView };
+  'GET /api/my/work/:assignmentId/papers/:attachmentId': { reply: OwnPaperReply };
+  'GET /api/my/work/:assignmentId/papers/:attachmentId/changes': { query: { since: number }; reply: PaperChangeReply };
+  'POST /api/my/work/:assignmentId/papers/:attachmentId/changes': { body: PaperChangeRequest; reply: PaperChangeReply };
+  'POST /api/my/work/:assignmentId/papers/:attachmentId/correction': Nothing;
   'GET /api/my/work/:assignmentId/versions': { reply: VersionItem[] };
   'GET /api/my/work/:assignmentId/versions/:versionId': { reply: VersionReply };
   'POST /api/my/work/:assignmentId/versions/:versionId/restore': Nothing;

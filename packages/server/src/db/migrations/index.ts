@@ -54,6 +54,7 @@ import * as yearShelf from './0053-add-year-shelf';
 import * as walls from './0054-add-walls';
 import * as portfolioYes from './0055-portfolio-yes';
 import * as ownPiecesOnWalls from './0056-own-pieces-on-walls';
+import * as papers from './0057-add-papers';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -120,4 +121,5 @@ export const MIGRATIONS: readonly Migration[] = [
   walls,
   portfolioYes,
   ownPiecesOnWalls,
+  papers,
 ];

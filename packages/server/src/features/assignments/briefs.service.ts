@@ -1,6 +1,7 @@
 import {
   entriesOf,
   filesIn,
+  isPaper,
   questionFaults,
   quizFaults,
   rescaledScore,
@@ -20,6 +21,7 @@ import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
+import type { PaperChecksService } from '../kept/paper-checks.service';
 import type { SecondScoresService } from '../marking/second-scores.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
@@ -41,7 +43,11 @@ interface Found {
 /** Files that a brief shows, wherever in it. */
 export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments' | 'quiz'>): string[] {
   const attached = body.attachments.flatMap((one) =>
-    one.kind === 'file' ? [one.file.id] : one.kind === 'worksheet' ? filesIn(one.text) : [],
+    one.kind === 'file'
+      ? [one.file.id, ...(one.paper?.stickers ?? []).map((sticker) => sticker.id)]
+      : one.kind === 'worksheet'
+        ? filesIn(one.text)
+        : [],
   );
   const asked = body.quiz?.questions.flatMap(filesOfQuestion) ?? [];
   return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached, ...asked])];
@@ -93,10 +99,11 @@ interface Collaborators {
   pieces: PiecesService;
   groups: GroupsService;
   seconds: SecondScoresService;
+  paperChecks: PaperChecksService;
 }
 
 /** Briefs: writing them, and setting them for classes. Who is told what is the issuing service's business. */
-export function briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds }: Collaborators) {
+export function briefsService({ sequelize, classes, assignments, keptFiles, pieces, groups, seconds, paperChecks }: Collaborators) {
   const tables = defineAssignments(sequelize);
 
   async function find(teacher: Teacher, action: Action, id: string, transaction?: Transaction): Promise<Found> {
@@ -155,10 +162,20 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     const files = await keptFiles.usable(teacher.userId, filesOf(body), [...holderIds, ...kept]);
     const linked = body.attachments.flatMap((one) => (one.kind === 'handout' ? [one.briefId] : []));
     for (const briefId of linked) await find(teacher, 'assignment.look', briefId);
+    for (const one of body.attachments)
+      if (one.kind === 'file' && one.use !== 'toRead' && isPaper(files.get(one.file.id)!.mediaType)) await paperChecks.require(one.file.id);
     return {
       ...body,
       spoken: body.spoken && files.get(body.spoken.id)!,
-      attachments: body.attachments.map((one) => (one.kind === 'file' ? { ...one, file: files.get(one.file.id)! } : one)),
+      attachments: body.attachments.map((one) =>
+        one.kind === 'file'
+          ? {
+              ...one,
+              file: files.get(one.file.id)!,
+              ...(one.paper ? { paper: { ...one.paper, stickers: one.paper.stickers.map(({ id }) => files.get(id)!) } } : {}),
+            }
+          : one,
+      ),
     };
   }
 
@@ -293,9 +310,10 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
           transaction,
         );
         await tables.assignments.destroy({ where: { id: { [Op.in]: gone.map((one) => one.id) } }, transaction });
-        // Who has begun a quiz keeps its questions as they were, with their pictures.
+        // Who has begun a quiz or a paper keeps its pictures as they were.
         const mine = before.mine.map((one) => one.id);
-        const keepOld = stored.quiz !== null && (await pieces.begunOn(mine, transaction)).size > 0;
+        const hasPapers = stored.attachments.some((one) => one.kind === 'file' && one.paper);
+        const keepOld = (stored.quiz !== null || hasPapers) && (await pieces.begunOn(mine, transaction)).size > 0;
         await keptFiles.setUses({ holderKind: 'brief', holderId: id }, filesOf(stored), transaction, { keepOld });
         await noteQuestionUses(sequelize, id, stored.quiz, transaction);
         return 'stored';

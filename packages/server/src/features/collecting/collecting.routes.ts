@@ -5,7 +5,7 @@ import type { AssignmentsService } from '../assignments/assignments.service';
 import type { LiveService } from './live.service';
 import type { StreamsService } from './streams.service';
 import type { OverlapService } from './overlap.service';
-import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, versionParams } from './collecting.schema';
+import { changedQuery, classMarksBody, nudgeBody, overlapBody, overlapParams, paperParams, versionParams } from './collecting.schema';
 import { assignmentParams, pieceParams } from '../../forms/params';
 
 export const collectingRoutes = ({
@@ -46,6 +46,13 @@ export const collectingRoutes = ({
     does: "A student's work as it is being written, to look at, with its versions.",
     params: pieceParams,
     handle: ({ actor, params, now }) => collecting.follow(asTeacher(actor), params, now),
+  },
+  {
+    route: 'GET /api/assignments/:assignmentId/pieces/:studentId/papers/:attachmentId',
+    action: 'piece.look',
+    does: "A student's copy of a paper with what stands on it, as it is being written.",
+    params: paperParams,
+    handle: ({ actor, params, now }) => collecting.paper(asTeacher(actor), params, now),
   },
   {
     route: 'GET /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId',

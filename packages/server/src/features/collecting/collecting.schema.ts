@@ -4,6 +4,7 @@ import { id } from '../../forms/fields';
 
 const students = Joi.array().items(id).min(1).max(400).unique().required();
 export const versionParams = Joi.object({ assignmentId: id, studentId: id, versionId: id });
+export const paperParams = Joi.object({ assignmentId: id, studentId: id, attachmentId: id });
 export const changedQuery = Joi.object({
   of: Joi.string()
     .pattern(/^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,399}$/)

@@ -1,7 +1,7 @@
 import { localDateAt, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { type Sequelize } from 'sequelize';
-import type { ChangedRowsReply, ClassMarksRequest, FollowReply, NudgeReply, NudgeRequest, VersionReply } from '../../contract';
+import type { ChangedRowsReply, ClassMarksRequest, FollowReply, NudgeReply, NudgeRequest, PaperReply, VersionReply } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
@@ -11,6 +11,7 @@ import type { ExceptionsService } from '../exceptions/exceptions.service';
 import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import { workAt } from '../pieces/own-pieces.service';
+import { toPaperSheets } from '../pieces/papers';
 import { toSheetViews } from '../pieces/sheets';
 import type { WorkingService } from '../pieces/working.service';
 import type { WorksService } from '../pieces/works.service';
@@ -60,13 +61,21 @@ export function collectingService({ sequelize, accounts, assignments, board, exc
       const sight = await sightAt(teacher, at, now);
       if (isApartFromName(sight)) throw new Problem('marking.nameless');
       const work = workAt(sight);
-      const [[row], draft, copies, versions] = await Promise.all([
+      const [[row], draft, copies, papers, versions] = await Promise.all([
         rows.of(teacher, [sight], now),
         working.draftOf(work),
         work ? works.sheetsOf([work.id]) : [],
+        work ? works.papersOf([work.id]) : [],
         work ? working.versions(work.id) : [],
       ]);
-      return { row: row!, draft, sheets: toSheetViews(sight, copies), versions };
+      return { row: row!, draft, sheets: toSheetViews(sight, copies), papers: toPaperSheets(sight, papers), versions };
+    },
+
+    /** One paper of a student's as it is now. */
+    async paper(teacher: Teacher, { attachmentId, ...at }: At & { attachmentId: string }, now: number): Promise<PaperReply> {
+      const sight = await sightAt(teacher, at, now);
+      if (isApartFromName(sight)) throw new Problem('marking.nameless');
+      return working.paperOf(sight, attachmentId);
     },
 
     async version(teacher: Teacher, { versionId, ...at }: At & { versionId: string }, now: number): Promise<VersionReply> {

@@ -6,6 +6,7 @@ import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Route } from '../../http/route';
 import type { KeptFilesService } from './kept-files.service';
+import type { PaperChecksService } from './paper-checks.service';
 import type { FetchingService } from '../pieces/fetching.service';
 import type { FileStore } from '../../files/file-store';
 import { fileParams, fileQuery, keepQuery } from '../../forms/params';
@@ -14,10 +15,12 @@ export const keptFileRoutes = ({
   keptFiles,
   fetching,
   fileStore,
+  paperChecks,
 }: {
   keptFiles: KeptFilesService;
   fetching: FetchingService;
   fileStore: FileStore;
+  paperChecks: PaperChecksService;
 }): Route[] => [
   {
     route: 'POST /api/files',
@@ -75,5 +78,12 @@ export const keptFileRoutes = ({
       if (!bytes) throw new Problem('file.gone');
       return fileWords(bytes);
     },
+  },
+  {
+    route: 'GET /api/files/:fileId/paper',
+    action: 'file.fetch',
+    does: 'Whether a PDF or a picture can be written on, and how many pages it has.',
+    params: fileParams,
+    handle: async ({ actor, params, now }) => paperChecks.check(await fetching.file(actor, params.fileId, now)),
   },
 ];

@@ -4,21 +4,11 @@ import type { WorkFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
 import type { ChangeDraft } from './change-draft';
+import { newName } from './file-names';
 import { requireOpen, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 import type { WorksService } from './works.service';
 
 const MOST_FILES = 20;
-
-/** A second file of the same name gets a number, so that each can be told from the other. */
-function newName(name: string, there: readonly WorkFile[]): string {
-  const taken = new Set(there.map((file) => file.name.toLowerCase()));
-  const dot = name.lastIndexOf('.');
-  const [stem, ending] = dot > 0 ? [name.slice(0, dot), name.slice(dot)] : [name, ''];
-  for (let number = 1; ; number += 1) {
-    const candidate = number === 1 ? name : `${stem} (${number})${ending}`;
-    if (!taken.has(candidate.toLowerCase())) return candidate;
-  }
-}
 
 /** Files of a piece that is being worked on. */
 export function attachingFiles(changeDraft: ChangeDraft, { ownPieces, works }: { ownPieces: OwnPiecesService; works: WorksService }) {

@@ -3,7 +3,8 @@ import type { HandInView } from '../../contract';
 import { Problem } from '../../http/problem';
 import { fullName } from '../accounts/person';
 import type { NewsService } from '../news/news.service';
-import { freshSight, requireOpen, whyNotTakeBack, type OwnPiecesService, type Student } from './own-pieces.service';
+import { isPresent, type FlatPaper, type FlattenPapers } from './flat-papers';
+import { freshSight, requireOpen, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 import type { OpenTeam, PiecesService } from './pieces.service';
 import { titlesOf } from './sheets';
 import type { Sight } from './sight';
@@ -14,10 +15,16 @@ interface Collaborators {
   pieces: PiecesService;
   news: NewsService;
   tellLate: LateTelling;
+  flatten: FlattenPapers;
 }
 
+/** Somebody wrote on a paper while the PDF of it was made. */
+class WrittenMeanwhile extends Error {}
+/** So often a PDF is made anew before whoever hands in is told that the group is still writing. */
+const MOST_TRIES = 4;
+
 /** Handing in and taking back. */
-export function handingIn({ ownPieces, pieces, news, tellLate }: Collaborators) {
+export function handingIn({ ownPieces, pieces, news, tellLate, flatten }: Collaborators) {
   /** The others of a group hear that it is handed in, and find the receipt there. */
   async function tellGroup(sight: Sight, { pieces: all, own, transaction }: OpenTeam, version: number, now: number): Promise<void> {
     await news.tell(
@@ -44,23 +51,35 @@ export function handingIn({ ownPieces, pieces, news, tellLate }: Collaborators) 
       const before = await ownPieces.sight(student, 'ownWork.handIn', assignmentId, now);
       if (before.assignment.how === 'quiz') throw new Problem('piece.isQuiz');
       const team = await ownPieces.teamOf(before);
-      return pieces.changeWork(team, (open) =>
-        pieces.onceFor(open.transaction, { userId: student.userId, idempotencyKey, about: `handIn ${assignmentId}`, now }, async () => {
-          const { work, own } = open;
-          requireOpen(freshSight(before, own.record, now), now);
-          const text: RichText | null = work.record.text;
-          const written = (await work.sheets()).some((one) => one.begun);
-          if (isBlank(text) && !written && (await work.files()).length === 0) throw new Problem('piece.empty');
-          const frozen = await work.handIn(titlesOf(before), student.userId, now);
-          const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
-          for (const piece of open.pieces)
-            piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
-          // Lateness follows from the facts as they are now; nothing else of the sight is another by handing in.
-          await tellLate({ ...before, record: own.record }, handIn.version, open.transaction, now);
-          await tellGroup(before, open, handIn.version, now);
-          return handIn;
-        }),
-      );
+      const send = (flat: readonly FlatPaper[]) =>
+        pieces.changeWork(team, (open) =>
+          pieces.onceFor(open.transaction, { userId: student.userId, idempotencyKey, about: `handIn ${assignmentId}`, now }, async () => {
+            const { work, own } = open;
+            requireOpen(freshSight(before, own.record, now), now);
+            if (!isPresent(flat, await work.papers())) throw new WrittenMeanwhile();
+            const text: RichText | null = work.record.text;
+            const written = flat.length > 0 || (await work.sheets()).some((one) => one.begun);
+            if (isBlank(text) && !written && (await work.files()).length === 0) throw new Problem('piece.empty');
+            const frozen = await work.handIn(titlesOf(before), flat, student.userId, now);
+            const handIn: HandInView = { ...frozen, by: fullName(before.member.student), receivedFor: before.assignment.title };
+            for (const piece of open.pieces)
+              piece.append({ kind: 'handedIn', at: now }, student.userId, { version: handIn.version, receipt: handIn.receipt });
+            // Lateness follows from the facts as they are now; nothing else of the sight is another by handing in.
+            await tellLate({ ...before, record: own.record }, handIn.version, open.transaction, now);
+            await tellGroup(before, open, handIn.version, now);
+            return handIn;
+          }),
+        );
+      // PDFs of papers are made outside the transaction: nobody waits for them who only wants to write.
+      for (let tries = 1; ; tries += 1) {
+        const work = workAt(before);
+        try {
+          return await send(work ? await flatten(work.id, before) : []);
+        } catch (error) {
+          if (!(error instanceof WrittenMeanwhile)) throw error;
+          if (tries === MOST_TRIES) throw new Problem('paper.stillWritten');
+        }
+      }
     },
 
     /** Takes back what was handed in, of a group for all. */

@@ -17,6 +17,7 @@ import type { FeedbackFilesService } from '../takehome/feedback-files.service';
 import { costNow, whyNotHandIn, whyNotTakeBack, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 
 import type { PiecesService } from './pieces.service';
+import { toPaperSheets } from './papers';
 import { toSheetViews } from './sheets';
 import type { WorkingService } from './working.service';
 import type { YearShelfService } from '../year-shelf/year-shelf.service';
@@ -195,22 +196,37 @@ export function myWorkService({
       const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
       const { record, assignment, resolved, exception, team } = at;
       const standing = record?.summary.handedInAt ?? null;
-      const [teachers, draft, copies, story, sentBack, requests, unread, back, { studentIds }, asked, reviews, lastScoredAt, onWalls] =
-        await Promise.all([
-          classes.teachersOf([at.schoolClass.id]),
-          working.draftOf(workAt(at)),
-          workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
-          isWithTeacher(record) ? works.handInsOf(record.work.id) : null,
-          record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
-          extensions.own(student, assignmentId),
-          conversations.unreadOfStudent(student.userId, assignmentId),
-          record ? feedbackFiles.returned(record.id) : [],
-          ownPieces.teamOf(at),
-          record ? scoreQuestions.ofPiece(record.id) : [],
-          peerReviews.received(assignmentId, student.userId),
-          pieces.lastScoredAt(assignmentId),
-          walls.ofPiece(assignmentId, student.userId, record?.work.id ?? null),
-        ]);
+      const [
+        teachers,
+        draft,
+        copies,
+        papers,
+        story,
+        sentBack,
+        requests,
+        unread,
+        back,
+        { studentIds },
+        asked,
+        reviews,
+        lastScoredAt,
+        onWalls,
+      ] = await Promise.all([
+        classes.teachersOf([at.schoolClass.id]),
+        working.draftOf(workAt(at)),
+        workAt(at) ? works.sheetsOf([workAt(at)!.id]) : [],
+        workAt(at) ? works.papersOf([workAt(at)!.id]) : [],
+        isWithTeacher(record) ? works.handInsOf(record.work.id) : null,
+        record && record.summary.roundsSentBack > 0 ? pieces.lastSendBack(record.id) : null,
+        extensions.own(student, assignmentId),
+        conversations.unreadOfStudent(student.userId, assignmentId),
+        record ? feedbackFiles.returned(record.id) : [],
+        ownPieces.teamOf(at),
+        record ? scoreQuestions.ofPiece(record.id) : [],
+        peerReviews.received(assignmentId, student.userId),
+        pieces.lastScoredAt(assignmentId),
+        walls.ofPiece(assignmentId, student.userId, record?.work.id ?? null),
+      ]);
       // What was sent back stands with its notes above the work that goes on.
       const reader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
       const [handIn, pinned] = await Promise.all([
@@ -236,6 +252,7 @@ export function myWorkService({
         team: team && { name: team.name, members: members.map(({ id, givenName, familyName }) => ({ id, givenName, familyName })) },
         draft,
         sheets: toSheetViews(at, copies),
+        papers: toPaperSheets(at, papers),
         went: record?.went ?? null,
         selfCheck: record?.selfCheck ?? null,
         feedbackFiles: back,

@@ -1,15 +1,29 @@
-import { answersOf, hasAnswerSpaces, mergeTexts, withAnswers, wordCount, writtenOn, writtenWords, type RichText } from '@jolly/core';
+import {
+  answersOf,
+  type PaperChange,
+  hasAnswerSpaces,
+  mergeTexts,
+  withAnswers,
+  wordCount,
+  writtenOn,
+  writtenWords,
+  type RichText,
+} from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { HandedSheet, WorkFile } from '../../contract';
+import type { HandedSheet, PaperAt, WorkFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
+import { newName } from './file-names';
+import type { FlatPaper } from './flat-papers';
+import type { PaperToWrite } from './papers';
 import { toHandInRecord, toWorkFile, toWorkRecord } from './pieces.mapper';
 import { definePieces } from './pieces.model';
 import type { HandInRow, PieceFileRow, WorkRow, WorkSheetRow } from './pieces-rows';
 import { fingerprintOf, receiptOf } from './receipts';
 import type { HandInRecord, WorkRecord } from './records';
 import type { WorkDrafts } from './work-drafts';
-import type { SheetRecord, WholeVersion, WorksheetAttachment } from './work-records';
+import type { WorkPapers } from './work-papers';
+import type { PaperRecord, SheetRecord, WholeVersion, WorksheetAttachment } from './work-records';
 import type { WorkVersions } from './work-versions';
 
 /** Work held open in a transaction: nobody else changes it until it is closed. */
@@ -27,14 +41,28 @@ export interface OpenWork {
   saveSheet(sheet: SheetRecord, text: RichText, by: string, now: number): Promise<void>;
   /** Takes the teacher's corrected worksheet, with what was written on the old one in its places. */
   correctSheet(sheet: SheetRecord, corrected: RichText, by: string, now: number): Promise<void>;
+  papers(): Promise<PaperRecord[]>;
+  /** Changes one paper, whose copy is made if there is none. @returns whether anything changed */
+  changePaper(
+    of: PaperToWrite,
+    change: PaperChange,
+    at: { seen: number; writer: string; by: string; now: number; blank: () => Promise<TakenFile> },
+  ): Promise<boolean>;
+  /** Puts the teacher's present file below what is written. */
+  correctPaper(of: PaperToWrite, blank: TakenFile, by: string, now: number): Promise<void>;
   /** Makes an earlier version the present one; the present one is kept as a version before. */
   restore(version: WholeVersion, by: string, now: number): Promise<void>;
-  /** Freezes the present state as the next version. */
-  handIn(titles: ReadonlyMap<string, string>, by: string, now: number): Promise<HandInRecord>;
+  /** Freezes the present state as the next version, with its papers as the files that were made of them. */
+  handIn(titles: ReadonlyMap<string, string>, flat: readonly FlatPaper[], by: string, now: number): Promise<HandInRecord>;
 }
 
 /** Opens works that are locked in a transaction; what was changed is stored when one is closed. */
-export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDrafts, { noteVersion }: WorkVersions) {
+export function openWorks(
+  sequelize: Sequelize,
+  { draftFiles, sheetsOf }: WorkDrafts,
+  { noteVersion }: WorkVersions,
+  workPapers: WorkPapers,
+) {
   const { works, sheets, handIns, files, handInFiles } = definePieces(sequelize);
   return function open(row: WorkRow, transaction: Transaction): { work: OpenWork; close: () => Promise<void> } {
     const record = toWorkRecord(row);
@@ -51,9 +79,35 @@ export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDr
         { where: { workId: record.id, attachmentId: sheet.attachmentId, studentId: sheet.studentId ?? '' }, transaction },
       );
     };
+    const storeFile = async (
+      { fingerprint, name, size, mediaType, pixels }: TakenFile,
+      by: string,
+      now: number,
+      paperOf: string | null,
+    ) => {
+      const file: PieceFileRow = {
+        id: randomUUID(),
+        workId: record.id,
+        fingerprint,
+        name,
+        size,
+        mediaType,
+        addedAt: new Date(now),
+        inDraft: paperOf === null,
+        addedBy: by,
+        pixels,
+        attachmentId: paperOf,
+      };
+      await files.create(file, { transaction });
+      return toWorkFile(file);
+    };
+    const paperKey = ({ attachment, studentId }: PaperToWrite) => ({ workId: record.id, attachmentId: attachment.id, studentId });
     const work: OpenWork = {
       record,
-      keepPresent: (by, now) => noteVersion(record, { kind: 'kept', by, now }, transaction),
+      async keepPresent(by, now) {
+        await noteVersion(record, { kind: 'kept', by, now }, transaction);
+        await workPapers.freeze(record.id, transaction);
+      },
       async saveText(text, by, now) {
         record.text = text;
         record.version += 1;
@@ -61,22 +115,10 @@ export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDr
         touched(by, now);
       },
       files: () => draftFiles(record.id, transaction),
-      async addFile({ fingerprint, name, size, mediaType, pixels }, by, now) {
-        const file: PieceFileRow = {
-          id: randomUUID(),
-          workId: record.id,
-          fingerprint,
-          name,
-          size,
-          mediaType,
-          addedAt: new Date(now),
-          inDraft: true,
-          addedBy: by,
-          pixels,
-        };
-        await files.create(file, { transaction });
+      async addFile(taken, by, now) {
+        const file = await storeFile(taken, by, now, null);
         touched(by, now);
-        return toWorkFile(file);
+        return file;
       },
       async dropFile(fileId, by, now) {
         const [changed] = await files.update({ inDraft: false }, { where: { id: fileId, workId: record.id, inDraft: true }, transaction });
@@ -113,6 +155,24 @@ export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDr
         await writeSheet(sheet, { source: corrected, text: merged, begun: true });
         touched(by, now);
       },
+      papers: () => workPapers.papersOf([record.id], transaction),
+      async changePaper(of, change, { blank, by, now, ...at }) {
+        const key = paperKey(of);
+        const there = (await work.papers()).some((one) => one.attachmentId === key.attachmentId && one.studentId === key.studentId);
+        if (!there) {
+          const { id } = await storeFile(await blank(), by, now, key.attachmentId);
+          await workPapers.begin(key, { keptFileId: of.attachment.file.id, fileId: id }, { by, now }, transaction);
+        }
+        const changed = await workPapers.change(key, change, { ...at, by, now }, transaction);
+        if (changed) touched(by, now);
+        return changed;
+      },
+      async correctPaper(of, blank, by, now) {
+        await work.keepPresent(by, now);
+        const { id } = await storeFile(blank, by, now, of.attachment.id);
+        await workPapers.replaceFile(paperKey(of), { keptFileId: of.attachment.file.id, fileId: id }, transaction);
+        touched(by, now);
+      },
       async restore(version, by, now) {
         await work.keepPresent(by, now - 1);
         await work.saveText(version.text ?? { type: 'doc', content: [{ type: 'paragraph' }] }, by, now);
@@ -121,12 +181,22 @@ export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDr
           await writeSheet(copy, { text: writtenOn(copy.source, then?.text ?? copy.source), begun: then !== undefined });
         }
         await files.update({ inDraft: false }, { where: { workId: record.id, inDraft: true }, transaction });
-        await files.update({ inDraft: true }, { where: { workId: record.id, id: { [Op.in]: version.fileIds } }, transaction });
+        // A file that was made of a paper is not the student's to hand in beside the paper itself.
+        const own = { workId: record.id, attachmentId: null, id: { [Op.in]: version.fileIds } };
+        await files.update({ inDraft: true }, { where: own, transaction });
+        for (const { attachmentId, studentId } of await work.papers()) {
+          const then = version.papers.find((one) => one.attachmentId === attachmentId && one.studentId === studentId);
+          await workPapers.restore({ workId: record.id, attachmentId, studentId }, then?.version ?? 0, { by, now }, transaction);
+        }
         changes.words = await noteVersion(record, { kind: 'restored', by, now }, transaction);
         changedBy = null;
       },
-      async handIn(titles, by, now) {
-        const attached = await work.files();
+      async handIn(titles, flat, by, now) {
+        const made: WorkFile[] = [];
+        const drafts = await work.files();
+        for (const { file, attachmentId } of flat)
+          made.push(await storeFile({ ...file, name: newName(file.name, [...made, ...drafts]) }, by, now, attachmentId));
+        const attached = [...made, ...drafts];
         const written = (await work.sheets()).filter((one) => one.begun);
         const handed = written.map(({ attachmentId, studentId, text }): HandedSheet => ({
           attachmentId,
@@ -153,7 +223,9 @@ export function openWorks(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDr
           byUser: by,
           textFingerprint,
           sheets: handed,
+          papers: flat.map(({ attachmentId, studentId, version }): PaperAt => ({ attachmentId, studentId, version })),
         };
+        await workPapers.freeze(record.id, transaction);
         await handIns.create(handIn, { transaction });
         await handInFiles.bulkCreate(
           attached.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })),

@@ -61,6 +61,36 @@ export interface WorkSheetRow {
   begun: boolean;
   version: number;
 }
+/** A copy of a paper that somebody has written on. */
+export interface WorkPaperRow {
+  workId: string;
+  attachmentId: string;
+  /** whose copy it is; empty for one that the whole work shares */
+  studentId: string;
+  /** the teacher's file that it is a copy of */
+  keptFileId: string;
+  /** the same among the files of the work, as it was when it was first written on */
+  fileId: string;
+  version: number;
+  /** up to this version nothing is forgotten: some version of the work may hold it */
+  frozen: number;
+  objects: number;
+  changedAt: Date;
+  changedBy: string;
+}
+/** One object on a paper, from the version of the paper in which it came to be so to the one in which it ended. */
+export interface PaperObjectRow {
+  workId: string;
+  attachmentId: string;
+  studentId: string;
+  objectId: string;
+  born: number;
+  gone: number | null;
+  /** its place among the others, the lowest first */
+  place: number;
+  writer: string;
+  object: unknown;
+}
 export interface WorkVersionRow {
   id: string;
   workId: string;
@@ -71,6 +101,7 @@ export interface WorkVersionRow {
   sheets: unknown;
   fileIds: unknown;
   words: number;
+  papers: unknown;
 }
 export interface FactRow {
   id: string;
@@ -92,6 +123,7 @@ export interface HandInRow {
   byUser: string | null;
   textFingerprint: string | null;
   sheets: unknown;
+  papers: unknown;
 }
 export interface PieceFileRow {
   id: string;
@@ -105,6 +137,8 @@ export interface PieceFileRow {
   addedBy: string | null;
   /** of a picture: how many, for a picture too large to be drawn */
   pixels: number | null;
+  /** made of a paper, or the blank one: it comes and goes with the paper, not by the student's hand */
+  attachmentId: string | null;
 }
 export interface HandInFileRow {
   handInId: string;

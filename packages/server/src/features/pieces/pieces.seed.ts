@@ -41,6 +41,7 @@ export async function seedPieces(sequelize: Sequelize, stories: readonly SeededS
       addedAt: new Date((story[0]?.fact.at ?? 0) + index),
       inDraft: true,
       addedBy: studentId,
+      attachmentId: null,
     }));
     rows.files.push(...pieceFiles);
     let summary = NOTHING_YET;
@@ -74,6 +75,7 @@ export async function seedPieces(sequelize: Sequelize, stories: readonly SeededS
           byUser: studentId,
           textFingerprint,
           sheets: [],
+          papers: [],
         };
         rows.handIns.push(handIn);
         rows.links.push(...pieceFiles.map((file, position) => ({ handInId: handIn.id, fileId: file.id, position })));

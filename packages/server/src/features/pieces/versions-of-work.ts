@@ -9,14 +9,16 @@ import { titlesOf } from './sheets';
 import type { Sight } from './sight';
 import type { VersionRecord } from './work-records';
 import type { WorksService } from './works.service';
+import type { WritingOnPapers } from './writing-on-papers';
 
 interface Collaborators {
   accounts: AccountsService;
   ownPieces: OwnPiecesService;
   works: WorksService;
+  papersThen: WritingOnPapers['papersThen'];
 }
 
-const toItem = ({ fileIds, ...one }: VersionRecord): VersionItem => ({
+const toItem = ({ fileIds, papers, ...one }: VersionRecord): VersionItem => ({
   id: one.id,
   kind: one.kind,
   number: one.number,
@@ -24,10 +26,11 @@ const toItem = ({ fileIds, ...one }: VersionRecord): VersionItem => ({
   by: one.by,
   words: one.words,
   files: fileIds.length,
+  paperCount: papers.length,
 });
 
 /** Versions and receipts as people see them, and going back to an earlier version. */
-export function versionsOfWork(changeDraft: ChangeDraft, { accounts, ownPieces, works }: Collaborators) {
+export function versionsOfWork(changeDraft: ChangeDraft, { accounts, ownPieces, works, papersThen }: Collaborators) {
   async function named<T extends { by: string }>(all: readonly T[]): Promise<T[]> {
     const people = await accounts.people([...new Set(all.map((one) => one.by).filter(Boolean))]);
     return all.map((one) => ({ ...one, by: people.get(one.by) ? fullName(people.get(one.by)!) : '' }));
@@ -59,6 +62,7 @@ export function versionsOfWork(changeDraft: ChangeDraft, { accounts, ownPieces, 
         text,
         sheets: sheets.map((sheet) => ({ ...sheet, title: sheet.title || (titles.get(sheet.attachmentId) ?? '') })),
         workFiles: files,
+        papers: await papersThen(workId, sight, whole.papers),
       };
     },
 

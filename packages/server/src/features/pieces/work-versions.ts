@@ -1,7 +1,7 @@
-import { MINUTE_MS, thinVersions, wordCount, writtenWords, type RichText } from '@jolly/core';
+import { thinVersions, wordCount, writtenWords, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { WorkFile } from '../../contract';
+import type { PaperAt, WorkFile } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { rowOf, rowsOf } from '../../db/rows';
 import { toHandInRecord, toWorkFile } from './pieces.mapper';
@@ -9,15 +9,14 @@ import { definePieces } from './pieces.model';
 import type { WorkVersionRow } from './pieces-rows';
 import type { HandInRecord, WorkRecord } from './records';
 import type { WorkDrafts } from './work-drafts';
-import type { VersionRecord, WholeVersion } from './work-records';
+import type { WorkPapers } from './work-papers';
+import { VERSION_SPAN_MS, type VersionRecord, type WholeVersion } from './work-records';
 import { rowByKey } from '../../db/rows';
 
-/** Saves nearer to each other than this are one version. */
-const VERSION_SPAN_MS = 5 * MINUTE_MS;
 const MOST_VERSIONS = 300;
 
 /** Versions of a work: those kept as one writes, and those handed in. */
-export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDrafts) {
+export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: WorkDrafts, { papersOf }: WorkPapers) {
   const { versions, handIns, files, handInFiles } = definePieces(sequelize);
 
   async function filesOf(handInIds: readonly string[]): Promise<Map<string, WorkFile[]>> {
@@ -39,12 +38,14 @@ export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: Wor
   async function snapshot(
     record: WorkRecord,
     transaction: Transaction,
-  ): Promise<Pick<WorkVersionRow, 'text' | 'sheets' | 'fileIds' | 'words'>> {
+  ): Promise<Pick<WorkVersionRow, 'text' | 'sheets' | 'fileIds' | 'words' | 'papers'>> {
     const [copies, attached] = [await sheetsOf([record.id], transaction), await draftFiles(record.id, transaction)];
     const begun = copies.filter((one) => one.begun).map(({ attachmentId, studentId, text }) => ({ attachmentId, studentId, text }));
+    const written = (await papersOf([record.id], transaction)).filter((one) => one.objects > 0);
     return {
       text: record.text,
       sheets: begun,
+      papers: written.map(({ attachmentId, studentId, version }): PaperAt => ({ attachmentId, studentId, version })),
       fileIds: attached.map((file) => file.id),
       words: wordCount(record.text) + begun.reduce((sum, one) => sum + writtenWords(one.text), 0),
     };
@@ -135,6 +136,7 @@ export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: Wor
           by: row.byUser,
           words: row.words,
           fileIds: fromJson<string[]>(row.fileIds),
+          papers: fromJson<PaperAt[]>(row.papers),
         })),
         ...handed.map((row): VersionRecord => ({
           id: row.id,
@@ -144,6 +146,7 @@ export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: Wor
           by: row.byUser ?? '',
           words: row.words,
           fileIds: (attached.get(row.id) ?? []).map((file) => file.id),
+          papers: fromJson<PaperAt[]>(row.papers),
         })),
       ].sort((a, b) => b.at - a.at || (a.kind === 'handedIn' ? -1 : 1));
     },
@@ -158,7 +161,9 @@ export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: Wor
         const { kind, byUser: by, words } = save;
         const text = save.text == null ? null : fromJson<RichText>(save.text);
         const written = fromJson<Omit<WholeVersion['sheets'][number], 'title'>[]>(save.sheets).map((one) => ({ ...one, title: '' }));
-        return { id, kind, number: null, at: save.at.getTime(), by, words, fileIds, text, sheets: written, files: rows.map(toWorkFile) };
+        const papers = fromJson<PaperAt[]>(save.papers);
+        const at = save.at.getTime();
+        return { id, kind, number: null, at, by, words, fileIds, text, sheets: written, files: rows.map(toWorkFile), papers };
       }
       if (!handed) return null;
       const record = toHandInRecord(handed, (await filesOf([id])).get(id) ?? []);
@@ -174,6 +179,7 @@ export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: Wor
         text,
         sheets: written,
         files: attached,
+        papers: fromJson<PaperAt[]>(handed.papers),
       };
     },
   };

@@ -2,9 +2,11 @@ import { choiceProblem, type RubricChoices } from '@jolly/core';
 import type { DraftView, WentView } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
+import type { KeptFilesService } from '../kept/kept-files.service';
 import type { NewsService } from '../news/news.service';
 import { attachingFiles } from './attach-files';
 import { draftChanger } from './change-draft';
+import type { FlattenPapers } from './flat-papers';
 import { handingIn } from './hand-in';
 import { workAt, type OwnPiecesService, type Student } from './own-pieces.service';
 import type { PiecesService } from './pieces.service';
@@ -14,6 +16,7 @@ import { worksheetsOf } from './sheets';
 import type { LateTelling } from './tell-late';
 import { versionsOfWork } from './versions-of-work';
 import type { WorksService } from './works.service';
+import { writingOnPapers } from './writing-on-papers';
 
 interface Collaborators {
   accounts: AccountsService;
@@ -22,17 +25,21 @@ interface Collaborators {
   works: WorksService;
   news: NewsService;
   tellLate: LateTelling;
+  keptFiles: KeptFilesService;
+  flatten: FlattenPapers;
 }
 
 /** Working on a piece, alone or with a group. Each use case of weight is in a file of its own. */
-export function workingService({ accounts, ownPieces, pieces, works, news, tellLate }: Collaborators) {
+export function workingService({ accounts, ownPieces, pieces, works, news, tellLate, keptFiles, flatten }: Collaborators) {
   const changeDraft = draftChanger({ ownPieces, pieces });
-  const { named, ...versions } = versionsOfWork(changeDraft, { accounts, ownPieces, works });
+  const papers = writingOnPapers(changeDraft, { ownPieces, works, keptFiles });
+  const { named, ...versions } = versionsOfWork(changeDraft, { accounts, ownPieces, works, papersThen: papers.papersThen });
 
   return {
     ...savingText(changeDraft),
     ...attachingFiles(changeDraft, { ownPieces, works }),
-    ...handingIn({ ownPieces, pieces, news, tellLate }),
+    ...handingIn({ ownPieces, pieces, news, tellLate, flatten }),
+    ...papers,
     ...versions,
 
     /** What is being written, for its page. */

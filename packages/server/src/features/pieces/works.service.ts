@@ -8,18 +8,23 @@ import { definePieces } from './pieces.model';
 import type { WorkRow } from './pieces-rows';
 import type { WorkRecord } from './records';
 import { workDrafts } from './work-drafts';
+import { workPapers } from './work-papers';
 import { workVersions } from './work-versions';
 
 /** What is worked on: text, files, copies of worksheets, their versions and hand-ins. */
 export function worksService({ sequelize }: { sequelize: Sequelize }) {
   const { works, files } = definePieces(sequelize);
   const drafts = workDrafts(sequelize);
-  const { noteVersion, ...versions } = workVersions(sequelize, drafts);
-  const open = openWorks(sequelize, drafts, { noteVersion, ...versions });
+  const papers = workPapers(sequelize);
+  const { noteVersion, ...versions } = workVersions(sequelize, drafts, papers);
+  const open = openWorks(sequelize, drafts, { noteVersion, ...versions }, papers);
 
   return {
     ...drafts,
     ...versions,
+    papersOf: papers.papersOf,
+    written: papers.written,
+    changedSince: papers.changedSince,
 
     /** Opens the work of a group, or with the id of a piece the work of one student; makes it if it is not there. */
     async openOrMake(

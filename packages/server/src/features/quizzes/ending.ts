@@ -54,7 +54,7 @@ export function ending({ records, ownPieces, pieces, tellLate, showAtOnce }: Col
     const inUse = new Set(Object.values(whole!.counted).flatMap((answer) => (Array.isArray(answer) ? (answer as readonly unknown[]) : [])));
     for (const file of files) if (!inUse.has(file.id)) await work.dropFile(file.id, row.studentId, at);
     await work.saveText(answersAsText(whole!, assignment, new Map(files.map((file) => [file.id, file.name]))), row.studentId, at);
-    const frozen = await work.handIn(new Map(), row.studentId, at);
+    const frozen = await work.handIn(new Map(), [], row.studentId, at);
     own.append({ kind: 'handedIn', at }, row.studentId, {
       version: frozen.version,
       receipt: frozen.receipt,

@@ -1,0 +1,132 @@
+import fontkit from '@pdf-lib/fontkit';
+import { PAPER_SIDE, answerLetters, type PaperObject } from '@jolly/core';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Worker } from 'node:worker_threads';
+import { Problem } from '../http/problem';
+import type { PaperToFlatten } from './flatten-paper';
+import { fontFaces, FONT_FILES, PAGE_FAMILIES, PAGE_FONTS, pagePolicy } from './page-fonts';
+import type { PrintPdf } from './print-pdf';
+import { escaped } from './rich-text-html';
+import { startThread } from './thread';
+
+const WORKER = join(__dirname, 'flatten-worker');
+const LONGEST_MS = 60_000;
+
+type Stuff = Omit<PaperToFlatten, 'paper' | 'stickers' | 'font'>;
+export interface FlattenTask {
+  id: number;
+  what: { path: string; mediaType: string } & (
+    | { kind: 'check' }
+    | (Stuff & { kind: 'flatten'; stickers: readonly { id: string; mediaType: string; path: string }[]; fontPath: string })
+  );
+}
+export interface FlattenReply {
+  id: number;
+  made: { pages: number } | { bytes: Uint8Array } | { why: 'locked' | 'broken' | 'tooManyPages'; message?: string };
+}
+
+let thread: Worker | null = null;
+let last = 0;
+const waiting = new Map<number, { done: (made: FlattenReply['made']) => void; failed: (error: Error) => void }>();
+
+/** The one thread stays for the next, for most of the time of a small paper is its start; it keeps no program from ending. */
+function theThread(): Worker {
+  if (thread) return thread;
+  const started = startThread(WORKER);
+  thread = started;
+  started.on('message', ({ id, made }: FlattenReply) => {
+    waiting.get(id)?.done(made);
+    waiting.delete(id);
+    if (waiting.size === 0) started.unref();
+  });
+  const over = (error: Error) => {
+    if (thread === started) thread = null;
+    for (const one of waiting.values()) one.failed(error);
+    waiting.clear();
+  };
+  started.once('error', over);
+  started.once('exit', () => over(new Error('the thread that flattens papers has ended')));
+  return started;
+}
+
+async function ask(what: FlattenTask['what']): Promise<FlattenReply['made']> {
+  const id = (last += 1);
+  const worker = theThread();
+  worker.ref();
+  let end: ReturnType<typeof setTimeout> | undefined;
+  try {
+    return await new Promise<FlattenReply['made']>((done, failed) => {
+      waiting.set(id, { done, failed });
+      // A paper made to choke whoever reads it chokes only this thread.
+      end = setTimeout(() => void worker.terminate(), LONGEST_MS);
+      worker.postMessage({ id, what } satisfies FlattenTask);
+    });
+  } finally {
+    clearTimeout(end);
+  }
+}
+
+let letters: Set<number> | undefined;
+/** Words with letters that our font does not have: other writings, pictures of characters. */
+async function needsPrinting(text: string): Promise<boolean> {
+  letters ??= new Set(fontkit.create(await readFile(require.resolve(PAGE_FONTS['sans.ttf']!))).characterSet);
+  return [...text].some((letter) => letter.codePointAt(0)! > 0x20 && !letters!.has(letter.codePointAt(0)!));
+}
+
+/** Each of these texts on a page of its own, as wide as its box, laid out by the program that prints. */
+async function printed(objects: readonly PaperObject[], printPdf: PrintPdf): Promise<PaperToFlatten['printed']> {
+  const boxes: { id: string; text: string; width: number; size: number }[] = [];
+  for (const one of objects) {
+    if (one.kind === 'text' && (await needsPrinting(one.text)))
+      boxes.push({ id: one.id, text: one.text, width: one.width, size: one.size });
+    else if (one.kind === 'answer' && !one.tick && (await needsPrinting(one.value)))
+      boxes.push({ id: one.id, text: one.value, width: one.width, size: answerLetters(one.height) });
+  }
+  if (boxes.length === 0) return null;
+  // A page as wide as a box and as high as its words could need; what is empty below is let through.
+  const lines = (box: (typeof boxes)[number]) =>
+    box.text.split('\n').reduce((sum, line) => sum + 1 + Math.floor(([...line].length * box.size) / box.width), 0);
+  const pages = boxes.map((box, index) => {
+    const [width, size] = [(box.width / PAPER_SIDE) * 600, (box.size / PAPER_SIDE) * 600];
+    const height = Math.ceil(lines(box) * size * 1.35 + 2);
+    return {
+      style: `@page p${index}{size:${Math.max(10, width)}px ${height}px;margin:0}#p${index}{page:p${index};font-size:${size}px}`,
+      body: `<div id="p${index}" dir="auto">${escaped(box.text)}</div>`,
+    };
+  });
+  const html = `<!doctype html><html><head><meta charset="utf-8">${pagePolicy(FONT_FILES)}<style>${fontFaces(FONT_FILES)}
+body{margin:0;font-family:${PAGE_FAMILIES};color:#14262e;line-height:1.3}div{white-space:pre-wrap;overflow-wrap:anywhere;break-after:page}
+${pages.map((page) => page.style).join('')}</style></head><body>${pages.map((page) => page.body).join('')}</body></html>`;
+  // Where nothing can be printed the letters stand as empty squares; on the page they can always be read.
+  const pdf = await printPdf(html).catch(() => null);
+  return pdf && { ids: boxes.map((box) => box.id), pdf };
+}
+
+export interface FlattenRequest extends Omit<Stuff, 'printed'> {
+  path: string;
+  stickers: readonly { id: string; mediaType: string; path: string }[];
+}
+
+/** Papers and the flat PDFs that are made of them. */
+export function flattening({ printPdf }: { printPdf: PrintPdf }) {
+  return {
+    /** @returns how many pages it has. @throws Problem `paper.locked`, `paper.broken`, `paper.tooManyPages` where it cannot be written on */
+    async check(path: string, mediaType: string): Promise<number> {
+      const made = await ask({ kind: 'check', path, mediaType });
+      if ('pages' in made) return made.pages;
+      throw new Problem(`paper.${'why' in made ? made.why : 'broken'}`);
+    },
+
+    /** The paper with everything that stands on it, as one PDF. @throws Problem `paper.broken` */
+    async flatten(request: FlattenRequest): Promise<Buffer> {
+      const letters = await printed(request.objects, printPdf);
+      const fontPath = require.resolve(PAGE_FONTS['sans.ttf']!);
+      const made = await ask({ ...request, kind: 'flatten', printed: letters, fontPath });
+      if (!('bytes' in made)) throw new Problem('paper.broken');
+      return Buffer.from(made.bytes);
+    },
+  };
+}
+
+export type Flattening = ReturnType<typeof flattening>;
