@@ -60,8 +60,7 @@ function tidy(doc: PDFDocument, pages: readonly Turned[]): void {
   doc.catalog.delete(PDFName.of('AcroForm'));
   for (const { page } of pages) {
     const annotations = page.node.Annots();
-    for (let at = (annotations?.size() ?? 0) - 1; at >= 0; at -= 1)
-      if (annotations!.lookup(at) === undefined) annotations!.remove(at);
+    for (let at = (annotations?.size() ?? 0) - 1; at >= 0; at -= 1) if (annotations!.lookup(at) === undefined) annotations!.remove(at);
   }
 }
 

@@ -17,8 +17,8 @@ const LONGEST_ID = 200;
 const whole = Joi.number().strict().integer();
 const side = whole.min(0).max(PAPER_SIDE).required();
 const words = Joi.string().max(MOST_PAPER_LETTERS).allow('').required();
-const objectId = Joi.string().min(1).max(LONGEST_ID).required();
-const at = { id: objectId, page: whole.min(1).max(MOST_PAPER_PAGES).required() };
+const objectId = Joi.string().min(1).max(LONGEST_ID);
+const at = { id: objectId.required(), page: whole.min(1).max(MOST_PAPER_PAGES).required() };
 const ink = Joi.valid(...INKS).required();
 const object = <K extends PaperObject['kind']>(kind: K, more: Joi.PartialSchemaMap) =>
   Joi.object<Extract<PaperObject, { kind: K }>>({ ...at, kind: Joi.valid(kind).required(), ...more });
