@@ -102,14 +102,18 @@ export const fieldId = (name: string): string => FIELD + name;
 export const fieldName = (id: string): string | null => (id.startsWith(FIELD) ? id.slice(FIELD.length) : null);
 /** What a tick in a place is stored as. */
 export const TICKED = 'on';
+/** The answer in a field of a PDF that had something in it, and was emptied: a sign that nobody types and nobody sees. */
+export const EMPTIED = '\u2060';
 
 /** The largest letters in a place to write, of the page's width: about twelve points on an upright sheet. */
-const ANSWER_LETTERS = 210;
+export const ANSWER_LETTERS = 210;
+/** And the most of the height of the place that one line of them takes. */
+export const ANSWER_SHARE = 0.72;
 /**
  * How high letters begin in a place to write; more words than it has room for make them smaller.
  * @param height of the place, of the page's width
  */
-export const answerLetters = (height: number): number => Math.min(ANSWER_LETTERS, height * 0.72);
+export const answerLetters = (height: number): number => Math.min(ANSWER_LETTERS, height * ANSWER_SHARE);
 
 /** Is this kind of file one to write on? Others can only be taken away. */
 export const isPaper = (mediaType: string): boolean => ['application/pdf', 'image/png', 'image/jpeg'].includes(mediaType);
@@ -122,7 +126,7 @@ export const isEmptyObject = (one: PaperObject): boolean =>
 export function wordsOnPaper(objects: readonly PaperObject[]): string[] {
   const written = objects.flatMap((one): { page: number; y: number; words: string }[] => {
     if (one.kind === 'text') return [{ page: one.page, y: one.y, words: one.text.trim() }];
-    return one.kind === 'answer' && !one.tick ? [{ page: one.page, y: one.y, words: one.value.trim() }] : [];
+    return one.kind === 'answer' && !one.tick && one.value !== EMPTIED ? [{ page: one.page, y: one.y, words: one.value.trim() }] : [];
   });
   return written.sort((a, b) => a.page - b.page || a.y - b.y).flatMap(({ words }) => (words === '' ? [] : [words]));
 }

@@ -2,13 +2,15 @@ import fc from 'fast-check';
 import {
   applyChange,
   bringTogether,
+  EMPTIED,
   fieldId,
   fieldName,
+  inDrawingOrder,
   isPaper,
   onPage,
   SIGN_OUTLINES,
   STICKERS,
-  strokesAt,
+  erasedAt,
   thinStroke,
   together,
   undoing,
@@ -144,8 +146,7 @@ describe('strokes', () => {
         const points = pairs.flat();
         const thin = thinStroke(points, off);
         expect([thin.slice(0, 2), thin.slice(-2)]).toEqual([points.slice(0, 2), points.slice(-2)]);
-        for (const [x, y] of pairs)
-          expect(strokesAt([stroke('s', thin)], { page: 1, x, y }, { radius: off + 1, ratio: 1 })).toHaveLength(1);
+        for (const [x, y] of pairs) expect(erasedAt([stroke('s', thin)], { page: 1, x, y }, { radius: off + 1, ratio: 1 })).toHaveLength(1);
       }),
     );
   });
@@ -153,10 +154,21 @@ describe('strokes', () => {
   it('are found by what they pass, on their page, with their width, across and down alike', () => {
     const line = stroke('s', [1000, 1000, 3000, 1000]);
     const at = (x: number, y: number, page = 1, ratio = 1) =>
-      strokesAt([line, box('t', 'x')], { page, x, y }, { radius: 100, ratio }).length;
+      erasedAt([line, box('t', 'x')], { page, x, y }, { radius: 100, ratio }).length;
     expect([at(2000, 1110), at(2000, 1130), at(900, 1000), at(870, 1000), at(2000, 1000, 2)]).toEqual([1, 0, 1, 0, 0]);
     // On a page twice as high as wide, the same number down is twice as far.
     expect([at(2000, 1055, 1, 0.5), at(2000, 1065, 1, 0.5)]).toEqual([1, 0]);
+  });
+
+  it('go with signs and stickers under the eraser, and leave words', () => {
+    const sign: PaperObject = { id: 'm', page: 1, kind: 'sign', sign: 'tick', x: 2000, y: 1000, size: 400, ink: 'red' };
+    const found = erasedAt([sign, box('t', 'x', { x: 2000, y: 1000 })], { page: 1, x: 2250, y: 1000 }, { radius: 100, ratio: 1 });
+    expect(found).toEqual([sign]);
+  });
+
+  it('are drawn below what stands in boxes, markers lowest', () => {
+    const marker = { ...stroke('m', [1, 1, 2, 2]), tool: 'marker' } as PaperObject;
+    expect(inDrawingOrder([box('t', 'x'), stroke('s', [1, 1, 2, 2]), marker]).map((one) => one.id)).toEqual(['m', 's', 't']);
   });
 
   it('stay on the page', () => {
@@ -176,7 +188,7 @@ describe('papers', () => {
   });
 
   it('say their words page by page, top to bottom, without ticks', () => {
-    expect(wordsOnPaper([box('a', 'below', { y: 9000 }), answer('q', 'last', { page: 2 }), answer('t', 'on', { tick: true }), box('b', ' above '), stroke('s', [1, 1, 2, 2])])).toEqual(['above', 'below', 'last']); // prettier-ignore
+    expect(wordsOnPaper([box('a', 'below', { y: 9000 }), answer('q', 'last', { page: 2 }), answer('t', 'on', { tick: true }), answer('e', EMPTIED), box('b', ' above '), stroke('s', [1, 1, 2, 2])])).toEqual(['above', 'below', 'last']); // prettier-ignore
   });
 
   it('know form fields of a PDF from places that a teacher marked', () => {

@@ -1,4 +1,4 @@
-import { PAPER_SIDE, type PaperObject, type PaperStroke } from './objects';
+import { PAPER_SIDE, type PaperObject } from './objects';
 
 /** Distance of a point from a stretch, squared. */
 function awayFrom(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
@@ -41,18 +41,22 @@ export function thinStroke(points: readonly number[], off: number): number[] {
 }
 
 /**
- * Strokes of a page that an eraser touches, in a circle around a point.
+ * What an eraser touches on a page, in a circle around a point: strokes, signs and stickers. Words in boxes are taken away by
+ * themselves, so that no sentence goes with a careless move.
  * @param ratio width of the page by its height: across and down are counted by different sides
  * @param radius of the page's width
  */
-export function strokesAt(
+export function erasedAt(
   objects: readonly PaperObject[],
   at: { page: number; x: number; y: number },
   { radius, ratio }: { radius: number; ratio: number },
-): PaperStroke[] {
+): PaperObject[] {
   const down = (y: number) => y / ratio;
-  return objects.filter((one): one is PaperStroke => {
-    if (one.kind !== 'stroke' || one.page !== at.page) return false;
+  return objects.filter((one) => {
+    if (one.page !== at.page) return false;
+    if (one.kind === 'sign' || one.kind === 'sticker')
+      return (at.x - one.x) ** 2 + (down(at.y) - down(one.y)) ** 2 <= (radius + one.size / 2) ** 2;
+    if (one.kind !== 'stroke') return false;
     const reach = (radius + one.width / 2) ** 2;
     const { points } = one;
     for (let n = 0; n + 1 < points.length; n += 2) {
@@ -62,6 +66,10 @@ export function strokesAt(
     return false;
   });
 }
+
+const layerOf = (one: PaperObject): number => (one.kind !== 'stroke' ? 2 : one.tool === 'marker' ? 0 : 1);
+/** The order in which a paper is drawn, on a screen as in a PDF: markers lowest, then pens, then all that stands in boxes. */
+export const inDrawingOrder = (objects: readonly PaperObject[]): PaperObject[] => [...objects].sort((a, b) => layerOf(a) - layerOf(b));
 
 /** A number on the page: whole, and not beyond its edge. */
 export const onPage = (value: number): number => Math.min(PAPER_SIDE, Math.max(0, Math.round(value)));

@@ -6,6 +6,7 @@ import type {
   LateRule,
   MilliPercent,
   MilliPoints,
+  PaperPlace,
   PieceState,
   PlannedDay,
   Quiz,
@@ -17,8 +18,6 @@ import type {
   WindowDates,
 } from '@jolly/core';
 
-import type { PaperSetting } from './papers';
-
 export type { HandInKind } from '@jolly/core';
 export type BriefKind = 'assignment' | 'handout';
 
@@ -28,6 +27,12 @@ export interface KeptFile {
   name: string;
   size: number;
   mediaType: string;
+}
+/** What goes with a file of which everybody has a copy to write on. */
+export interface PaperSetting {
+  places: PaperPlace[];
+  /** pictures of the teacher's that can be put on it */
+  stickers: KeptFile[];
 }
 /** Something that goes with a brief. A link's title is what the teacher typed; nobody fetches one. */
 export type Attachment = {

@@ -1,13 +1,7 @@
 /** Papers to write on: a PDF or a picture that each student, or each group, has a copy of. */
-import type { Instant, PaperChange, PaperObject, PaperPlace } from '@jolly/core';
-import type { KeptFile } from './assignments';
+import type { Instant, PaperChange, PaperObject } from '@jolly/core';
+import type { KeptFile, PaperSetting } from './assignments';
 
-/** What goes with a file of which everybody has a copy to write on. */
-export interface PaperSetting {
-  places: PaperPlace[];
-  /** pictures of the teacher's that can be put on it */
-  stickers: KeptFile[];
-}
 /** A copy of a paper, without what stands on it. */
 export interface PaperSheet {
   attachmentId: string;
@@ -31,6 +25,7 @@ export interface PaperReply extends PaperSheet, PaperSetting {
 export interface OwnPaperReply extends PaperReply {
   /** of the piece */
   pieceTitle: string;
+  zone: string;
   /** why nothing can be written now; null: it can */
   mayWrite: string | null;
   /** a group's, not one's own */

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fieldId, type PaperObject } from '@jolly/core';
+import { EMPTIED, fieldId, type PaperObject } from '@jolly/core';
 import { PDFDocument } from 'pdf-lib';
 import { worksheetPdf } from '../testing/blank-papers';
 import { flattenPaper, openPaper, shownPage, type PaperToFlatten } from './flatten-paper';
@@ -73,8 +73,9 @@ describe('a flat paper', () => {
     expect((await PDFDocument.load(pdf)).getForm().getFields()).toEqual([]);
   });
 
-  it('keeps what a field says that nobody answered', async () => {
+  it('keeps what a field says that nobody answered or emptied', async () => {
     expect(await wordsOf(await flat([answer('Done', 'on', true)]))).toContain('write here');
+    expect(await wordsOf(await flat([answer('Name', EMPTIED)]))).not.toContain('write here');
   });
 
   it('breaks long lines, keeps those that were broken, and makes letters smaller where a place is full', async () => {

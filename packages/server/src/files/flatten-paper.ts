@@ -1,5 +1,15 @@
 import fontkit from '@pdf-lib/fontkit';
-import { answerLetters, INK_COLOURS, isOwnSticker, PAPER_SIDE, SIGN_OUTLINES, STICKERS, type PaperObject } from '@jolly/core';
+import {
+  answerLetters,
+  EMPTIED,
+  INK_COLOURS,
+  inDrawingOrder,
+  isOwnSticker,
+  PAPER_SIDE,
+  SIGN_OUTLINES,
+  STICKERS,
+  type PaperObject,
+} from '@jolly/core';
 import {
   degrees,
   LineCapStyle,
@@ -161,6 +171,7 @@ function drawObject(drawing: Drawing, one: PaperObject, fields: ReadonlyMap<stri
     on: one.value,
   };
   const spots = fields.get(one.id)?.filter((spot) => spot.page === one.page) ?? [own];
+  if (one.value === EMPTIED) return;
   for (const spot of spots) {
     if (spot.tick) {
       if (spot.on === one.value)
@@ -202,7 +213,7 @@ export async function flattenPaper(task: PaperToFlatten): Promise<Uint8Array> {
     task.printed.ids.forEach((id, index) => embedded[index] && printed.set(id, embedded[index]));
   }
   for (const [index, shown] of pages.entries()) {
-    const here = task.objects.filter((one) => one.page === index + 1);
+    const here = inDrawingOrder(task.objects).filter((one) => one.page === index + 1);
     if (here.length === 0) continue;
     shown.page.pushOperators(pushGraphicsState(), concatTransformationMatrix(...shown.matrix));
     for (const one of here) drawObject({ shown, font, stickers, printed }, one, fields);

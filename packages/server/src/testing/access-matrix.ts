@@ -127,6 +127,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'POST /api/files': teachers(400),
   'GET /api/shelf': teachers(200),
   'POST /api/shelf': teachers(201, { body: onShelf }),
+  'GET /api/shelf/pictures': teachers(200),
   'GET /api/shelf/:itemId': teachers(404),
   'PUT /api/shelf/:itemId': teachers(404, { body: { ...onShelf, sharedWith: [], version: 1 } }),
   'DELETE /api/shelf/:itemId': teachers(404),

@@ -191,6 +191,11 @@ export const router = createRouter({
     { path: '/work/reviews/:id', component: () => import('../features/reviews/ReviewPage.vue'), meta: student('work', 'review.title') },
     { path: '/work/:id', component: () => import('../features/mywork/PiecePage.vue'), meta: student('work', 'nav.myWork') },
     {
+      path: '/work/:id/paper/:paper',
+      component: () => import('../features/paper/PaperPage.vue'),
+      meta: student('work', 'paper.title'),
+    },
+    {
       path: '/work/:id/quiz',
       component: () => import('../features/quizzes/TakingPage.vue'),
       meta: { for: 'student', bare: true, title: 'quizTaking.title' },

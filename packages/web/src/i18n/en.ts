@@ -19,6 +19,7 @@ import { dateWords } from '../features/dates/words.en';
 import { newsWords } from '../features/news/words.en';
 import { registerWords } from '../features/register/words.en';
 import { noticeWords } from '../features/notices/words.en';
+import { paperWords } from '../features/paper/words.en';
 import { notesWords } from '../features/notes/words.en';
 import { planWords } from '../features/plan/words.en';
 import { progressWords } from '../features/progress/words.en';
@@ -191,6 +192,7 @@ export const en = {
   ...dateWords,
   ...newsWords,
   ...noticeWords,
+  ...paperWords,
   ...registerWords,
   ...notesWords,
   ...planWords,

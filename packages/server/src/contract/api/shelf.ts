@@ -1,3 +1,4 @@
+import type { KeptFile } from '../assignments';
 import type { Nothing } from './shape';
 import type {
   KeepQuestions,
@@ -17,6 +18,7 @@ import type {
 export interface ShelfApi {
   'GET /api/shelf': { reply: ShelfReply };
   'POST /api/shelf': { query: { from?: string }; body: ShelfRequest; reply: ShelfItem };
+  'GET /api/shelf/pictures': { reply: KeptFile[] };
   'GET /api/shelf/:itemId': { reply: ShelfItemReply };
   'PUT /api/shelf/:itemId': { body: ShelfChange; reply: ShelfItemReply };
   'DELETE /api/shelf/:itemId': Nothing;

@@ -3,16 +3,11 @@ import { Readable } from 'node:stream';
 import type { PaperAt } from '../../contract';
 import { safeFileName, type FileStore } from '../../files/file-store';
 import type { Flattening } from '../../files/flattening';
-import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import type { Sight } from './sight';
+import type { FlatPaper } from './work-records';
 import type { WorksService } from './works.service';
-
-/** A paper of a work as a PDF with everything on it, and the version of it that this is. */
-export interface FlatPaper extends PaperAt {
-  file: TakenFile;
-}
 
 interface Collaborators {
   works: WorksService;

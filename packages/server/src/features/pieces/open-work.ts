@@ -14,7 +14,6 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { HandedSheet, PaperAt, WorkFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
 import { newName } from './file-names';
-import type { FlatPaper } from './flat-papers';
 import type { PaperToWrite } from './papers';
 import { toHandInRecord, toWorkFile, toWorkRecord } from './pieces.mapper';
 import { definePieces } from './pieces.model';
@@ -23,7 +22,7 @@ import { fingerprintOf, receiptOf } from './receipts';
 import type { HandInRecord, WorkRecord } from './records';
 import type { WorkDrafts } from './work-drafts';
 import type { WorkPapers } from './work-papers';
-import type { PaperRecord, SheetRecord, WholeVersion, WorksheetAttachment } from './work-records';
+import type { FlatPaper, PaperRecord, SheetRecord, WholeVersion, WorksheetAttachment } from './work-records';
 import type { WorkVersions } from './work-versions';
 
 /** Work held open in a transaction: nobody else changes it until it is closed. */

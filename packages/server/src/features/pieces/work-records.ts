@@ -1,4 +1,5 @@
 import { MINUTE_MS, type RichText } from '@jolly/core';
+import type { TakenFile } from '../../files/take-file';
 import type { Attachment, PaperAt, VersionItem } from '../../contract';
 
 /** Saves nearer to each other than this are one version. */
@@ -34,3 +35,7 @@ export interface WholeVersion extends VersionRecord {
 }
 export type WorksheetAttachment = Extract<Attachment, { kind: 'worksheet' }>;
 export type PaperAttachment = Extract<Attachment, { kind: 'file' }>;
+/** A paper of a work as a PDF with everything on it, and the version of it that this is. */
+export interface FlatPaper extends PaperAt {
+  file: TakenFile;
+}

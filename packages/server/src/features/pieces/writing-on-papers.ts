@@ -58,7 +58,8 @@ export function writingOnPapers(changeDraft: ChangeDraft, { ownPieces, works, ke
       const paper = paperAt(sight, attachmentId);
       const reply = await whole(sight, paper, workAt(sight)?.id ?? null);
       const shared = sight.team !== null && paper.studentId === null;
-      return { ...reply, pieceTitle: sight.assignment.title, mayWrite: whyNotHandIn(sight, now), shared };
+      const { zone } = sight.schoolClass.calendar;
+      return { ...reply, pieceTitle: sight.assignment.title, zone, mayWrite: whyNotHandIn(sight, now), shared };
     },
 
     /** What others have changed since a version that was seen. */

@@ -79,6 +79,12 @@ export const shelfRoutes = ({ shelf, questionStore }: { shelf: ShelfService; que
     handle: ({ actor, query, body, now }) => shelf.keep(asTeacher(actor), body, query.from ?? null, now),
   },
   {
+    route: 'GET /api/shelf/pictures',
+    action: 'shelf.use',
+    does: 'Your own pictures on the shelf: stickers for papers that students write on.',
+    handle: ({ actor }) => shelf.pictures(asTeacher(actor)),
+  },
+  {
     route: 'GET /api/shelf/:itemId',
     action: 'shelf.use',
     does: 'One thing on the shelf, and where it was set.',

@@ -2,7 +2,7 @@ import type { Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowOf, rowsOf } from '../../db/rows';
-import type { ShelfBody, ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, ShelfRequest } from '../../contract';
+import type { KeptFile, ShelfBody, ShelfChange, ShelfItem, ShelfItemReply, ShelfReply, ShelfRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
@@ -18,6 +18,7 @@ import { defineShelf, type ShelfItemRow } from './shelf.model';
 
 type Teacher = Actor & { userId: string };
 const MOST_LISTED = 1000;
+const MOST_PICTURES = 200;
 
 interface Collaborators {
   sequelize: Sequelize;
@@ -99,6 +100,18 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
         limit: MOST_LISTED,
       });
       return { items: await toItems(teacher, rows), colleagues: await colleaguesOf(teacher) };
+    },
+
+    /** One's own pictures on the shelf that a paper can hold: the stock of stickers. */
+    async pictures(teacher: Teacher): Promise<KeptFile[]> {
+      const rows = await rowsOf(items, {
+        attributes: ['body'],
+        where: { ownerId: teacher.userId, kind: 'file' },
+        order: [['changedAt', 'DESC']],
+        limit: MOST_PICTURES,
+      });
+      const files = rows.map((row) => fromJson<Extract<ShelfBody, { kind: 'file' }>>(row.body).file);
+      return files.filter(({ mediaType }) => ['image/png', 'image/jpeg'].includes(mediaType));
     },
 
     async one(teacher: Teacher, id: string): Promise<ShelfItemReply> {

@@ -39,7 +39,7 @@ const isPicture = (file: KeptFile) => /^image\/(png|jpeg|gif|webp)$/.test(file.m
           >{{ t(`attach.uses.${one.use}`) }}<template v-if="one.example"> · {{ t('attach.exampleShort') }}</template></span
         >
         <img
-          v-if="one.kind === 'file' && isPicture(one.file)"
+          v-if="one.kind === 'file' && isPicture(one.file) && !copies?.includes(one.id)"
           class="picture"
           :src="`${address(one.file)}?as=inline`"
           :alt="one.title"

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** One thing that goes with a brief: a file, a link, a worksheet written here, or a handout. */
 import { Button, Checkbox, Input } from 'ant-design-vue';
-import { EMPTY_TEXT, readLink, type RichText } from '@jolly/core';
-import type { AssignmentListItem, Attachment, KeptFile } from '@jolly/server/contract';
+import { EMPTY_TEXT, isPaper, readLink, type RichText } from '@jolly/core';
+import type { AssignmentListItem, Attachment, KeptFile, PaperSetting } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
@@ -10,6 +10,7 @@ import { useAttempt } from '../../api/use-attempt';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useUnsaved } from '../../ui/use-unsaved';
+import { PaperSetUp } from '../paper';
 import { keepPicture } from './keep-picture';
 import ToggleButton from '../../ui/ToggleButton.vue';
 import SelectField from '../../ui/SelectField.vue';
@@ -34,12 +35,13 @@ const use = ref<Attachment['use']>('toRead');
 const example = ref(false);
 const file = ref<KeptFile | null>(null);
 const url = ref('');
+const paper = ref<PaperSetting>({ places: [], stickers: [] });
 const text = ref<RichText>(EMPTY_TEXT);
 const briefId = ref('');
 const uploading = ref('');
 const asked = ref(false);
 
-const { unsaved, settle } = useUnsaved(() => [title.value, url.value, text.value, file.value?.id]);
+const { unsaved, settle } = useUnsaved(() => [title.value, url.value, text.value, file.value?.id, paper.value]);
 watch(
   [() => props.open, () => props.attachment],
   () => {
@@ -49,6 +51,7 @@ watch(
     use.value = one?.use ?? 'toRead';
     example.value = one?.example ?? false;
     file.value = one?.kind === 'file' ? one.file : null;
+    paper.value = (one?.kind === 'file' && one.paper) || { places: [], stickers: [] };
     url.value = one?.kind === 'link' ? one.url : '';
     text.value = one?.kind === 'worksheet' ? one.text : EMPTY_TEXT;
     briefId.value = one?.kind === 'handout' ? one.briefId : '';
@@ -75,9 +78,13 @@ const link = computed(() => readLink(url.value));
 const address = computed(() => (link.value && 'href' in link.value ? link.value.href : ''));
 const badUrl = computed(() => kind.value === 'link' && address.value === '');
 const linkProblem = computed(() => (link.value && 'problem' in link.value ? link.value.problem : null));
+/** A file that students write on, whose pages are shown here. */
+const writtenOn = computed(() => kind.value === 'file' && use.value !== 'toRead' && file.value !== null && isPaper(file.value.mediaType));
+const mayBeWritten = ref(true);
+watch(writtenOn, () => (mayBeWritten.value = true));
 const ready = computed(() =>
   kind.value === 'file'
-    ? file.value !== null
+    ? file.value !== null && mayBeWritten.value
     : kind.value === 'link'
       ? !badUrl.value
       : kind.value === 'handout'
@@ -90,7 +97,8 @@ function done(): void {
   if (!ready.value) return;
   const common = { id: props.attachment?.id ?? crypto.randomUUID(), title: title.value.trim(), use: use.value, example: example.value };
   const named = (otherwise: string) => ({ ...common, title: common.title || otherwise });
-  if (kind.value === 'file') emit('set', { ...named(file.value!.name), kind: 'file', file: file.value! });
+  if (kind.value === 'file')
+    emit('set', { ...named(file.value!.name), kind: 'file', file: file.value!, ...(writtenOn.value ? { paper: paper.value } : {}) });
   else if (kind.value === 'link') emit('set', { ...named(address.value), kind: 'link', url: address.value });
   else if (kind.value === 'worksheet') emit('set', { ...common, kind: 'worksheet', text: text.value });
   else
@@ -104,7 +112,13 @@ function done(): void {
 </script>
 
 <template>
-  <SideSheet :open="open" :title="t('attach.title')" :width="kind === 'worksheet' ? 720 : 460" :unsaved="unsaved" @close="emit('close')">
+  <SideSheet
+    :open="open"
+    :title="t('attach.title')"
+    :width="kind === 'worksheet' || writtenOn ? 720 : 460"
+    :unsaved="unsaved"
+    @close="emit('close')"
+  >
     <FieldForm :problem="problem" @send="done">
       <div v-if="!attachment" class="row wrap" role="group" :aria-label="t('attach.kind')">
         <ToggleButton v-for="one in KINDS" :key="one" :on="kind === one" @click="kind = one">
@@ -165,6 +179,8 @@ function done(): void {
           {{ t(`attach.uses.${one}`) }}
         </ToggleButton>
       </div>
+      <PaperSetUp v-if="writtenOn && file" :key="file.id" v-model="paper" :file="file" @checked="mayBeWritten = $event" />
+      <p v-else-if="kind === 'file' && file && use !== 'toRead'" class="muted small">{{ t('paper.setUp.elsewhere') }}</p>
       <Checkbox v-model:checked="example"> {{ t('attach.example') }}</Checkbox>
       <template #acts>
         <div class="row">

@@ -13,6 +13,7 @@ import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { ConversationBox } from '../conversations';
 import { FileView } from '../files';
+import FollowedPaper from './FollowedPaper.vue';
 import { VersionsSheet } from '../mywork';
 import { useTermLine } from '../termline';
 
@@ -46,9 +47,14 @@ const assignment = computed(() => all.value.value?.assignment ?? null);
 const rows = computed(() => all.value.value?.rows ?? []);
 const position = computed(() => rows.value.findIndex((row) => row.student.id === studentId.value));
 const zone = computed(() => line.classOf(assignment.value?.classId ?? '')?.zone ?? line.zone);
+const papers = computed(() => value.value?.papers.filter((one) => one.objects > 0) ?? []);
 const nothing = computed(
   () =>
-    value.value !== null && !value.value.draft.text && value.value.draft.files.length === 0 && !value.value.sheets.some((one) => one.begun),
+    value.value !== null &&
+    !value.value.draft.text &&
+    value.value.draft.files.length === 0 &&
+    papers.value.length === 0 &&
+    !value.value.sheets.some((one) => one.begun),
 );
 const versionsOpen = ref(false);
 function go(by: number): void {
@@ -87,6 +93,14 @@ useShortcuts([
               <h3 dir="auto">{{ sheet.title }}</h3>
               <RichTextView :text="sheet.text" />
             </section>
+            <FollowedPaper
+              v-for="paper in papers"
+              :key="paper.attachmentId"
+              :assignment-id="assignmentId"
+              :student-id="studentId"
+              :attachment-id="paper.attachmentId"
+              :version="paper.version"
+            />
             <FileView v-for="file in value.draft.files" :key="file.id" :file="file" />
           </template>
         </article>

@@ -5,40 +5,81 @@ import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import TurnedBox from '../../ui/TurnedBox.vue';
+import { AS_FORM, AS_IT_IS, fieldsOf, type PdfField } from './pdf-fields';
 
 /** More are for a reader of one's own; each page drawn takes memory. */
 const MOST_PAGES = 200;
+/** No page is drawn with more points than this, however large it is shown: a phone has little memory for pictures. */
+const MOST_POINTS = 8_000_000;
+/** Pages so near to what is in sight are drawn; those farther away give their memory back. */
+const NEAR = '600px';
+const REDRAW_AFTER_MS = 120;
 const props = withDefaults(
-  defineProps<{ address: string; /** of the usual width */ zoom?: number; /** quarter turns to the right */ turns?: number }>(),
-  { zoom: 1, turns: 0 },
+  defineProps<{
+    address: string;
+    /** of the usual width */ zoom?: number;
+    /** quarter turns to the right */ turns?: number;
+    /** in pixels, of a page that is not zoomed */ width?: number;
+    /** fields of its form are left out, and told of, for whoever lets people fill them in */ fields?: boolean;
+  }>(),
+  { zoom: 1, turns: 0, width: 760 },
 );
-defineSlots<{ page?: (of: { page: number }) => unknown }>();
+const emit = defineEmits<{ fields: [page: number, fields: PdfField[]] }>();
+defineSlots<{ page?: (of: { page: number; near: boolean; ratio: number }) => unknown }>();
 const { t } = useT();
 const box = ref<HTMLElement | null>(null);
 const pages = ref(0);
 const all = ref(0);
 /** width by height of each page that was drawn */
 const ratios = ref<Record<number, number>>({});
+/** what each page says, for whoever cannot see it */
+const words = ref<Record<number, string>>({});
+const near = ref(new Set<number>());
 const locked = ref(false);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 let pdf: PDFDocumentProxy | null = null;
 const drawn = new Set<number>();
+const told = new Set<number>();
 const stops: (() => void)[] = [];
+const canvasOf = (number: number) => box.value?.querySelector<HTMLCanvasElement>(`[data-page="${number}"] canvas.drawn`) ?? null;
 
-async function draw(number: number, canvas: HTMLCanvasElement): Promise<void> {
-  if (!pdf || drawn.has(number)) return;
+async function draw(number: number): Promise<void> {
+  const canvas = canvasOf(number);
+  if (!pdf || !canvas || drawn.has(number)) return;
   drawn.add(number);
   const page = await pdf.getPage(number);
-  const width = Math.min(760, box.value?.clientWidth ?? 600) * props.zoom;
-  const viewport = page.getViewport({ scale: (width / page.getViewport({ scale: 1 }).width) * Math.min(2, window.devicePixelRatio || 1) });
-  [canvas.width, canvas.height] = [viewport.width, viewport.height];
+  const width = Math.min(props.width, box.value?.clientWidth || props.width) * props.zoom;
+  const natural = page.getViewport({ scale: 1 });
+  const wanted = (width / natural.width) * Math.min(2, window.devicePixelRatio || 1);
+  const scale = Math.min(wanted, Math.sqrt(MOST_POINTS / (natural.width * natural.height)));
+  const viewport = page.getViewport({ scale });
   ratios.value = { ...ratios.value, [number]: viewport.width / viewport.height };
-  await page.render({ canvas, viewport }).promise;
+  // Drawn apart and put in place whole, so that a page that is drawn anew does not blink.
+  const whole = document.createElement('canvas');
+  [whole.width, whole.height] = [viewport.width, viewport.height];
+  await page.render({ canvas: whole, viewport, annotationMode: props.fields ? AS_FORM : AS_IT_IS }).promise;
+  if (!drawn.has(number)) return;
+  [canvas.width, canvas.height] = [whole.width, whole.height];
+  canvas.getContext('2d')?.drawImage(whole, 0, 0);
+  if (told.has(number)) return;
+  told.add(number);
+  const { items } = await page.getTextContent();
+  words.value = { ...words.value, [number]: items.map((item) => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join('') };
+  if (props.fields) emit('fields', number, await fieldsOf(page));
+}
+function seen(number: number, isNear: boolean): void {
+  if (isNear) near.value.add(number);
+  else near.value.delete(number);
+  if (isNear) return void draw(number);
+  drawn.delete(number);
+  const canvas = canvasOf(number);
+  if (canvas) [canvas.width, canvas.height] = [1, 1];
 }
 
 async function load(): Promise<void> {
   state.value = 'loading';
   drawn.clear();
+  told.clear();
   try {
     const [{ getDocument, GlobalWorkerOptions }, { default: worker }] = await Promise.all([
       import('pdfjs-dist'),
@@ -48,12 +89,13 @@ async function load(): Promise<void> {
     pdf = await getDocument({ url: props.address, isEvalSupported: false, enableXfa: false }).promise;
     all.value = pdf.numPages;
     pages.value = Math.min(pdf.numPages, MOST_PAGES);
+    const natural = (await pdf.getPage(1)).getViewport({ scale: 1 });
+    // Most papers have pages of one size: until each is drawn they lie as the first, so that little moves.
+    first.value = natural.width / natural.height;
     state.value = 'ready';
     await nextTick();
-    box.value?.querySelectorAll('canvas').forEach((canvas, index) => {
-      const { stop } = useIntersectionObserver(canvas, ([entry]) => entry?.isIntersecting && void draw(index + 1, canvas), {
-        rootMargin: '600px',
-      });
+    box.value?.querySelectorAll<HTMLElement>('[data-page]').forEach((page, index) => {
+      const { stop } = useIntersectionObserver(page, ([entry]) => entry && seen(index + 1, entry.isIntersecting), { rootMargin: NEAR });
       stops.push(stop);
     });
   } catch (error) {
@@ -61,27 +103,23 @@ async function load(): Promise<void> {
     state.value = 'failed';
   }
 }
+const first = ref(0.707);
 watch(() => props.address, load, { immediate: true });
 // Larger pages are drawn anew, so that they stay sharp; those out of sight when they come into it.
-watch(
-  () => props.zoom,
-  async () => {
+let soon: ReturnType<typeof setTimeout> | undefined;
+watch([() => props.zoom, () => props.width], () => {
+  clearTimeout(soon);
+  soon = setTimeout(() => {
     drawn.clear();
-    await nextTick();
-    box.value
-      ?.querySelectorAll('canvas')
-      .forEach(
-        (canvas, index) =>
-          canvas.getBoundingClientRect().top < window.innerHeight * 2 &&
-          canvas.getBoundingClientRect().bottom > 0 &&
-          void draw(index + 1, canvas),
-      );
-  },
-);
+    for (const number of near.value) void draw(number);
+  }, REDRAW_AFTER_MS);
+});
 onBeforeUnmount(() => {
+  clearTimeout(soon);
   stops.forEach((stop) => stop());
   void pdf?.destroy();
 });
+defineExpose({ pages });
 </script>
 
 <template>
@@ -94,10 +132,12 @@ onBeforeUnmount(() => {
         :key="page"
         class="page"
         :turns="turns"
-        :width="760 * zoom"
-        :ratio="ratios[page] ?? 0.707"
+        :width="width * zoom"
+        :ratio="ratios[page] ?? first"
         :data-page="page"
-        ><canvas role="img" :aria-label="t('desk.page', { a: page, b: pages })" /><slot name="page" :page="page"
+        ><canvas class="drawn" role="img" :aria-label="t('desk.page', { a: page, b: pages })" />
+        <p v-if="words[page]" class="hidden-text">{{ words[page] }}</p>
+        <slot name="page" :page="page" :near="near.has(page)" :ratio="ratios[page] ?? first"
       /></TurnedBox>
       <p v-if="all > pages" class="note">{{ t('files.firstPages', { a: pages, b: all }) }}</p></template
     >
@@ -108,7 +148,7 @@ onBeforeUnmount(() => {
 .page {
   margin-block-end: 10px;
 }
-canvas {
+canvas.drawn {
   width: 100%;
   height: 100%;
   display: block;

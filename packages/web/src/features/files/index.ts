@@ -3,6 +3,7 @@ export { default as FileView } from './FileView.vue';
 export { fileAddress } from './file-address';
 export { sizeText } from './size-text';
 export { default as PdfView } from './PdfView.vue';
+export type { PdfField } from './pdf-fields';
 export { default as RecordingSheet } from './RecordingSheet.vue';
 export { kindOf } from './kind-of';
 export { reduced } from './reduce-photo';

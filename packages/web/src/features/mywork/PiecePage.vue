@@ -10,13 +10,11 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
-import RichTextEditor from '../../ui/RichTextEditor.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { AttachmentList, RubricView } from '../assignments';
-import DraftNotes from './DraftNotes.vue';
 import HandedIn from './HandedIn.vue';
 import HandInBox from './HandInBox.vue';
 import LinkField from './LinkField.vue';
@@ -28,7 +26,10 @@ import QuizBox from './QuizBox.vue';
 import { WallLinks } from '../walls';
 import ReturnedWork from './ReturnedWork.vue';
 import SelfCheck from './SelfCheck.vue';
+import PaperCards from './PaperCards.vue';
 import SheetPlace from './SheetPlace.vue';
+import TextPlace from './TextPlace.vue';
+import { useKeptPapers } from './use-kept-papers';
 import { useDraft } from './use-draft';
 import { useUploads } from './use-uploads';
 import UnsentWords from './UnsentWords.vue';
@@ -57,12 +58,13 @@ const draft = useDraft({
     return stored;
   },
 });
+const papersKept = useKeptPapers(userId, id);
 const files = ref<WorkFile[]>([]);
 const beat = ref(0);
 let begun = false;
 const { state, value, why, reload } = useLoad(async () => {
   // Looking makes one's copies of worksheets; on a broken line the piece itself still says what is wrong.
-  if (!begun) await ask('POST /api/my/work/:assignmentId/look', { params: own }).catch(() => undefined);
+  if (!begun) await Promise.all([ask('POST /api/my/work/:assignmentId/look', { params: own }).catch(() => undefined), papersKept.save()]);
   const reply = await ask('GET /api/my/work/:assignmentId', { params: own });
   // What was refused is tried again only once the piece is open again.
   if (!begun || (draft.status.value === 'refused' && reply.mayHandIn === null)) draft.begin(reply.draft);
@@ -147,7 +149,7 @@ const sheetPlaces = ref<InstanceType<typeof SheetPlace>[]>([]);
 let handInKey = crypto.randomUUID();
 const handIn = () =>
   attempt(async () => {
-    for (const place of [draft, ...sheetPlaces.value]) {
+    for (const place of [draft, papersKept, ...sheetPlaces.value]) {
       if (await place.save()) continue;
       if (draft.refusal.value.code) throw new ApiProblem(draft.refusal.value.code, draft.refusal.value.title, 409);
       throw new ApiProblem('piece.notYetSent', t('piece.notYetSent'), 0);
@@ -165,7 +167,7 @@ const handIn = () =>
 /** Worksheets by what they are attached as. */
 const titles = computed(() => new Map((value.value?.attachments ?? []).map((one) => [one.id, one.title])));
 // Once everything is with the server, or it has said what is in, what was said of a broken line is over.
-const allThere = computed(() => [draft, ...sheetPlaces.value].every((place) => unref(place.status) === 'saved'));
+const allThere = computed(() => [draft, papersKept, ...sheetPlaces.value].every((place) => unref(place.status) === 'saved'));
 watch(allThere, (all) => all && problem.value?.code === 'piece.notYetSent' && (problem.value = null));
 watch(value, () => problem.value?.code === 'piece.handInUnsure' && (problem.value = null));
 const takeBack = () =>
@@ -174,7 +176,10 @@ const takeBack = () =>
     begun = false;
     await reload();
   });
-const sheetsBegun = computed(() => (value.value?.sheets ?? []).filter((one) => one.begun).length);
+const papers = computed(() => value.value?.papers ?? []);
+const sheetsBegun = computed(
+  () => (value.value?.sheets ?? []).filter((one) => one.begun).length + papers.value.filter((one) => one.objects > 0).length,
+);
 const nothing = computed(() => isBlank(draft.text.value) && files.value.length === 0 && sheetsBegun.value === 0);
 const onTheWay = computed(() => uploads.value.filter((one) => one.state !== 'refused').length);
 const others = computed(() => (value.value?.team?.members ?? []).filter((one) => one.id !== userId));
@@ -229,7 +234,7 @@ watch(
             class="with"
             :attachments="value.attachments"
             :spoken="value.spoken"
-            :copies="value.sheets.map((one) => one.attachmentId)"
+            :copies="[...value.sheets, ...papers].map((one) => one.attachmentId)"
           />
         </div>
         <FoldedPart v-if="rubric && !piece.returned" class="how">
@@ -252,6 +257,7 @@ watch(
               {{ t('versions.title') }}
             </Button>
           </div>
+          <PaperCards :assignment-id="id" :value="value" :zone="zone" />
           <SheetPlace
             v-for="sheet in value.sheets"
             ref="sheetPlaces"
@@ -263,16 +269,13 @@ watch(
             :zone="zone"
             @corrected="reload"
           />
-          <div v-if="takesText" class="sheet editor-sheet">
-            <RichTextEditor
-              :model-value="draft.text.value"
-              tall
-              :label="t('piece.textLabel')"
-              :placeholder="t('piece.textPlaceholder')"
-              @update:model-value="draft.change"
-            />
-            <DraftNotes :draft="draft" :zone="zone" :saved-by="value.team ? value.draft.savedBy : ''" />
-          </div>
+          <TextPlace
+            v-if="takesText"
+            :draft="draft"
+            :zone="zone"
+            :saved-by="value.team ? value.draft.savedBy : ''"
+            :beside="papers.length > 0"
+          />
           <LinkField v-if="!takesText && accepts.includes('link')" :draft="draft" :zone="zone" />
           <WorkFiles
             v-if="takesFiles"
@@ -373,9 +376,6 @@ watch(
   margin-block-end: 0;
   align-items: center;
 }
-.editor-sheet {
-  padding: 12px 22px 10px;
-}
 aside {
   grid-row: 1 / span 2;
   grid-column: 2;
@@ -390,9 +390,6 @@ aside {
     grid-row: auto;
     grid-column: auto;
     position: static;
-  }
-  .editor-sheet {
-    padding-inline: 14px;
   }
 }
 </style>

@@ -9,6 +9,7 @@ import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { fileAddress } from '../files';
+import { PaperReading } from '../paper';
 import SelectField from '../../ui/SelectField.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
@@ -95,7 +96,8 @@ const restoreChosen = () =>
             <strong>{{ name(one) }}</strong><span class="small">{{ when(one.at, zone) }}</span
             ><span class="muted small"
               >{{ count('desk.words', one.words)
-              }}<template v-if="one.files > 0"> · {{ count('piece.whatFiles', one.files) }}</template></span
+              }}<template v-if="one.paperCount > 0"> · {{ count('piece.whatSheets', one.paperCount) }}</template
+              ><template v-if="one.files > 0"> · {{ count('piece.whatFiles', one.files) }}</template></span
             ><span v-if="one.by" class="muted small" dir="auto">{{ one.by }}</span>
           </Button>
         </li>
@@ -127,6 +129,7 @@ const restoreChosen = () =>
             <h3 dir="auto">{{ sheet.title }}</h3>
             <RichTextView :text="sheet.text" /></div
         ></template>
+        <PaperReading v-for="paper in later.papers" :key="`${paper.attachmentId} ${paper.studentId}`" :paper="paper" />
         <ul v-if="against ? fileChanges.length > 0 : later.workFiles.length > 0" class="plain small">
           <template v-if="against"
             ><li v-for="one in fileChanges" :key="one.name">

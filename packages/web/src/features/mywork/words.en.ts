@@ -54,6 +54,7 @@ export const myworkWords = {
     toDo: 'What to do',
     yourWork: 'Your work',
     textLabel: 'Your text',
+    textBeside: 'Write something beside it',
     textPlaceholder: 'Write here. It is saved as you type.',
     files: 'Files',
     addFiles: 'Add photos or files',

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+/** Places to write on a page: those that the teacher marked, and the fields of the PDF's own form. */
+import { Checkbox, Textarea } from 'ant-design-vue';
+import {
+  ANSWER_LETTERS,
+  ANSWER_SHARE,
+  EMPTIED,
+  MOST_PAPER_LETTERS,
+  TICKED,
+  type PaperAnswer,
+  type PaperChange,
+  type PaperPlace,
+} from '@jolly/core';
+import { computed } from 'vue';
+import { useT } from '../../i18n/use-t';
+import SelectField from '../../ui/SelectField.vue';
+import type { PdfField } from '../files';
+
+const props = defineProps<{
+  page: number;
+  answers: readonly PaperAnswer[];
+  places: readonly PaperPlace[];
+  fields: readonly PdfField[];
+  may: boolean;
+}>();
+const emit = defineEmits<{ change: [change: PaperChange, joins: string] }>();
+const { t } = useT();
+
+type Spot = PdfField & { key: string; written: PaperAnswer | undefined };
+const PLAIN = { value: '', on: TICKED, options: [] };
+const spots = computed((): Spot[] => {
+  const asked: PdfField[] = [...props.fields, ...props.places.map((place): PdfField => ({ ...PLAIN, ...place }))];
+  const known = new Set(asked.map((one) => one.id));
+  // What was written in a place that is not there any more stays where it stands, and can still be changed.
+  const left = props.answers
+    .filter((one) => !known.has(one.id))
+    .map(({ id, x, y, width, height, tick }): PdfField => ({
+      ...PLAIN,
+      id,
+      x,
+      y,
+      width,
+      height,
+      kind: tick ? 'tick' : 'words',
+      label: t('paper.place'),
+    }));
+  return [...asked, ...left]
+    .map((one, index) => ({ ...one, key: `${one.id} ${index}`, written: props.answers.find((answer) => answer.id === one.id) }))
+    .sort((a, b) => a.y - b.y || a.x - b.x);
+});
+const valueOf = (spot: Spot) => (spot.written?.value ?? spot.value).replace(EMPTIED, '');
+const isOn = (spot: Spot) => (spot.written ? spot.written.value === spot.on : spot.value !== '' && spot.value === spot.on);
+
+function write(spot: Spot, value: string): void {
+  // A form that had something in it would show that again.
+  const words = value === '' && spot.value !== '' ? EMPTIED : value.slice(0, MOST_PAPER_LETTERS);
+  const { id, x, y, width, height, kind } = spot;
+  const answer: PaperAnswer = { id, page: props.page, kind: 'answer', x, y, width, height, tick: kind === 'tick', value: words };
+  emit('change', { put: [answer], drop: [] }, `${id} words`);
+}
+const place = ({ x, y, width, height }: Spot) => ({
+  left: `${x / 100}%`,
+  top: `${y / 100}%`,
+  width: `${width / 100}%`,
+  height: `${height / 100}%`,
+});
+/** Letters as high as the place lets them be; `cqw` is a hundredth of the page's width, `cqh` of its height. */
+const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}cqw, ${(height / 100) * ANSWER_SHARE}cqh)` });
+</script>
+
+<template>
+  <div class="fields">
+    <div v-for="spot in spots" :key="spot.key" class="spot" :class="spot.kind" :style="place(spot)" :data-place="spot.id">
+      <Checkbox
+        v-if="spot.kind === 'tick'"
+        class="tick"
+        :checked="isOn(spot)"
+        :disabled="!may"
+        :aria-label="spot.label || t('paper.place')"
+        @update:checked="write(spot, isOn(spot) ? '' : spot.on)"
+      />
+      <SelectField
+        v-else-if="spot.kind === 'choice' && may"
+        class="choice"
+        :model-value="valueOf(spot)"
+        :label="spot.label"
+        :options="spot.options"
+        @update:model-value="write(spot, $event)"
+      />
+      <Textarea
+        v-else-if="may"
+        class="written"
+        :style="letters(spot)"
+        :value="valueOf(spot)"
+        :maxlength="MOST_PAPER_LETTERS"
+        :aria-label="spot.label || t('paper.place')"
+        dir="auto"
+        @update:value="write(spot, $event)"
+      /><span v-else class="written" :style="letters(spot)" dir="auto">{{ valueOf(spot) }}</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.fields {
+  position: absolute;
+  inset: 0;
+  container-type: size;
+  pointer-events: none;
+}
+.spot {
+  position: absolute;
+  pointer-events: auto;
+  display: grid;
+  border-radius: 2px;
+  background: rgb(244 169 31 / 14%);
+  box-shadow: inset 0 -1px 0 #b88316;
+}
+.spot:focus-within {
+  outline: 2px solid var(--focus);
+}
+.spot.tick {
+  place-items: center;
+  box-shadow: inset 0 0 0 1px #b88316;
+}
+.written,
+.written.ant-input {
+  inline-size: 100%;
+  block-size: 100%;
+  min-block-size: 0;
+  padding: 0 2px;
+  border: 0;
+  border-radius: 0;
+  background: transparent;
+  box-shadow: none;
+  color: #14262e;
+  font-family: var(--font);
+  line-height: 1.3;
+  resize: none;
+  overflow: auto;
+  white-space: pre-wrap;
+}
+.choice {
+  min-inline-size: 0;
+}
+</style>

@@ -1,0 +1,180 @@
+<script setup lang="ts">
+/** A student's own copy of a paper: written on with words, pen, marker, ticks and stickers, saved as one works. */
+import { Button } from 'ant-design-vue';
+import { computed, onMounted, reactive, ref, watch } from 'vue';
+import { onBeforeRouteLeave, useRoute } from 'vue-router';
+import { useElementSize, useMediaQuery } from '@vueuse/core';
+import type { OwnPaperReply } from '@jolly/server/contract';
+import { addressOf, ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import { useLiveLook } from '../../api/use-live';
+import { useLoad } from '../../api/use-load';
+import { timeText } from '../../time/format';
+import LinkButton from '../../ui/LinkButton.vue';
+import LoadGate from '../../ui/LoadGate.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
+import { useWords } from '../../ui/use-words';
+import { useSession } from '../accounts';
+import PaperLayer from './PaperLayer.vue';
+import PaperPages from './PaperPages.vue';
+import PaperTools from './PaperTools.vue';
+import { draws, firstChoice, type Choice } from './tools';
+import { usePaper } from './use-paper';
+import { useTwoFingers } from './use-two-fingers';
+
+/** How wide a page is at most where nothing is zoomed, in pixels. */
+const WIDTH = 820;
+const ZOOM = { least: 0.5, most: 4, step: 1.25 };
+const { t, percent } = useWords();
+const route = useRoute();
+const session = useSession();
+const own = { assignmentId: String(route.params.id), attachmentId: String(route.params.paper) };
+const paper = usePaper({ userId: session.me?.id ?? '', ...own });
+const { state, value, why, reload } = useLoad<OwnPaperReply>(async () => {
+  const reply = await ask('GET /api/my/work/:assignmentId/papers/:attachmentId', { params: own });
+  paper.begin(reply);
+  return reply;
+});
+const zone = computed(() => value.value?.zone ?? 'UTC');
+const { problem, busy, attempt } = useAttempt();
+const may = computed(() => value.value !== null && value.value.mayWrite === null && paper.status.value !== 'refused');
+
+const choice = firstChoice();
+const choose = (more: Partial<Choice>) => Object.assign(choice, more);
+// On a phone nobody has chosen a tool yet who only looks: a finger moves the paper first.
+const isTouch = useMediaQuery('(pointer: coarse)');
+onMounted(() => isTouch.value && choose({ tool: { kind: 'move' } }));
+
+const box = ref<HTMLElement | null>(null);
+const { width: room } = useElementSize(box);
+const zoom = ref(1);
+const width = computed(() => Math.round(Math.min(WIDTH, Math.max(240, room.value - 2)) * zoom.value));
+const zoomBy = (by: number) => (zoom.value = Math.min(ZOOM.most, Math.max(ZOOM.least, zoom.value * by)));
+const { gesturing } = useTwoFingers(box, { active: () => may.value && draws(choice.tool), zoom, least: ZOOM.least, most: ZOOM.most });
+const layers = reactive(new Map<number, InstanceType<typeof PaperLayer>>());
+const layer = (page: number) => (one: unknown) => (one ? layers.set(page, one as InstanceType<typeof PaperLayer>) : layers.delete(page));
+watch(width, () => layers.forEach((one) => one.resized()));
+
+function key(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || !may.value) return;
+  event.preventDefault();
+  if (event.shiftKey) paper.redo();
+  else paper.undo();
+}
+useLiveLook(
+  () => (value.value ? addressOf('GET /api/my/work/:assignmentId/live', { params: { assignmentId: own.assignmentId } }) : null),
+  paper.refresh,
+  400,
+);
+
+const correct = () =>
+  attempt(async () => {
+    await paper.save();
+    await ask('POST /api/my/work/:assignmentId/papers/:attachmentId/correction', { params: own });
+    await reload();
+  });
+onBeforeRouteLeave(() => void paper.save());
+</script>
+
+<template>
+  <LoadGate :state="state" :why="why" @retry="reload">
+    <div v-if="value" class="page paper-page" @keydown="key">
+      <header class="top">
+        <div class="grow names">
+          <h1 class="clip" dir="auto">{{ value.title }}</h1>
+          <p class="small muted" role="status">
+            <span dir="auto">{{ value.pieceTitle }}</span><template v-if="value.shared"> · {{ t('paper.shared') }}</template
+            ><template v-if="paper.status.value === 'saving' || paper.status.value === 'changed'"> · {{ t('common.saving') }}</template
+            ><template v-else-if="paper.status.value === 'saved' && paper.savedAt.value !== null">
+              · {{ t('common.saved', { time: timeText(paper.savedAt.value, zone) }) }}</template
+            >
+          </p>
+        </div>
+        <div class="zoom row" role="group" :aria-label="t('paper.zoom')">
+          <Button :aria-label="t('paper.smaller')" :disabled="zoom <= ZOOM.least" @click="zoomBy(1 / ZOOM.step)">−</Button
+          ><span class="small">{{ percent(zoom) }}</span
+          ><Button :aria-label="t('paper.larger')" :disabled="zoom >= ZOOM.most" @click="zoomBy(ZOOM.step)">+</Button>
+        </div>
+        <LinkButton :to="`/work/${own.assignmentId}`" type="primary">{{ t('paper.done') }}</LinkButton>
+      </header>
+      <PaperTools
+        v-if="may"
+        :choice="choice"
+        :stickers="value.stickers"
+        :can-undo="paper.canUndo.value"
+        :can-redo="paper.canRedo.value"
+        @choose="choose"
+        @undo="paper.undo"
+        @redo="paper.redo"
+      />
+      <p v-else-if="value.mayWrite" class="note small">{{ t('paper.locked') }}</p>
+      <p v-if="paper.status.value === 'kept'" class="note small" role="status">{{ t('common.keptHere') }}</p>
+      <p v-if="paper.status.value === 'refused'" class="note bad small" role="alert">
+        {{ paper.refusal.value }} {{ t('piece.refusedKept') }}
+      </p>
+      <div v-if="value.corrected && may" class="note row wrap small">
+        <span class="grow">{{ t('paper.corrected') }}</span><Button :disabled="busy" @click="correct">{{
+          t('sheets.takeCorrected')
+        }}</Button>
+      </div>
+      <ProblemNote :problem="problem" />
+      <div ref="box" class="scroll" tabindex="-1">
+        <PaperPages :file="value.file" :width="width">
+          <template #page="{ page, near, ratio, fields }"
+            ><PaperLayer
+              :ref="layer(page)"
+              :page="page"
+              :ratio="ratio"
+              :near="near"
+              :objects="paper.objects.value"
+              :places="value.places"
+              :fields="fields"
+              :choice="may ? choice : null"
+              :gesturing="gesturing"
+              @change="paper.change"
+          /></template>
+        </PaperPages>
+      </div>
+    </div>
+  </LoadGate>
+</template>
+
+<style scoped>
+.paper-page {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  max-inline-size: 1180px;
+  block-size: calc(100dvh - var(--above, 150px));
+  min-block-size: 420px;
+  padding-block: 12px 8px;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+}
+.names {
+  min-inline-size: 0;
+}
+.top h1 {
+  font-size: 20px;
+}
+.zoom {
+  gap: 4px;
+  align-items: center;
+}
+.zoom .ant-btn {
+  min-inline-size: 40px;
+}
+.scroll {
+  flex: 1;
+  min-block-size: 0;
+  overflow: auto;
+  overscroll-behavior: contain;
+  background: var(--surface-2);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+}
+</style>
