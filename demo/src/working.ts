@@ -4,6 +4,7 @@ import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { ago, dueAt } from './school-days';
 import { LAB_GROUPS } from './setup';
+import { seedPapers } from './papers';
 import { sheetOf } from './planning';
 
 interface Setting {
@@ -103,4 +104,5 @@ export async function seedWorking({ services, calendar, now, teacherId, classIds
       { how: ways[index]!, line: lines[index]! },
       now - HOUR_MS,
     );
+  await seedPapers({ services, calendar, now, teacherId, classId, idOf });
 }

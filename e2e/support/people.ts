@@ -1,4 +1,4 @@
-import type { Browser, Locator, Page } from '@playwright/test';
+import type { Browser, BrowserContextOptions, Locator, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 import { typeDay } from './fields';
 
@@ -45,8 +45,13 @@ export async function picks(page: Page, field: string, name: string): Promise<vo
 }
 
 /** Somebody at a browser of their own, with a session; how one signs in from the keyboard, journeys of their own show. */
-export async function someone(browser: Browser, userName?: string, size = { width: 1280, height: 800 }): Promise<Page> {
-  const context = await browser.newContext({ viewport: size });
+export async function someone(
+  browser: Browser,
+  userName?: string,
+  size = { width: 1280, height: 800 },
+  device: Pick<BrowserContextOptions, 'hasTouch' | 'isMobile' | 'deviceScaleFactor'> = {},
+): Promise<Page> {
+  const context = await browser.newContext({ viewport: size, ...device });
   const page = await context.newPage();
   if (userName) await asks(page, 'post', '/api/session', { userName, password: PASSWORD });
   return page;

@@ -142,7 +142,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
 
 <template>
   <a class="skip" href="#page">{{ t('common.skip') }}</a>
-  <header class="mast">
+  <header class="mast" :class="{ yields: route.meta.whole }">
     <RouterLink :to="student ? '/work' : '/today'" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
     <nav class="sections" :aria-label="t('nav.sections')">
       <RouterLink
@@ -171,7 +171,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <span>{{ t('practice.band', { className: session.me.practice.className }) }}</span>
     <Button @click="leavePractice">{{ t('practice.leave') }}</Button>
   </div>
-  <TermLine :student="student" />
+  <TermLine :student="student" :class="{ yields: route.meta.whole }" />
   <div v-if="unsaid" class="note bad unsaid" role="alert">
     <p>{{ unsaid.title }}</p>
     <Button @click="unsaid = null">{{ t('common.close') }}</Button>
@@ -332,6 +332,11 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   .mast,
   .line,
   .skip {
+    display: none;
+  }
+}
+@media (max-width: 640px) {
+  .yields.yields {
     display: none;
   }
 }

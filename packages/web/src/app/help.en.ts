@@ -308,6 +308,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Ask for more time or ask your teacher something, right here.',
     ],
   },
+  '/work/:id/paper/:paper': {
+    is: 'Your own copy of a paper. What you write and draw on it is saved as you go.',
+    acts: [
+      'Choose “Pen” or “Words” and write where you like, or tap a place to write.',
+      'Move the paper with two fingers, and make it larger with “+”.',
+      'Press “Done” and hand it in as it stands.',
+    ],
+  },
   '/work/:id/receipt': {
     is: 'Proof of what you handed in and when the school received it.',
     acts: ['Print it.', 'Check whether a file is the very one that was handed in.', 'Keep the receipt number.'],

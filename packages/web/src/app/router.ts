@@ -8,6 +8,8 @@ declare module 'vue-router' {
     section?: string;
     /** without mast and term line */
     bare?: boolean;
+    /** on a phone it has the whole screen */
+    whole?: boolean;
     /** whose page it is; left out, anybody's */
     for?: 'teacher' | 'student' | 'family';
     /** key of the message that names the page in the window's title */
@@ -193,7 +195,7 @@ export const router = createRouter({
     {
       path: '/work/:id/paper/:paper',
       component: () => import('../features/paper/PaperPage.vue'),
-      meta: student('work', 'paper.title'),
+      meta: { ...student('work', 'paper.title'), whole: true },
     },
     {
       path: '/work/:id/quiz',

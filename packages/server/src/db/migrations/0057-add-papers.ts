@@ -15,6 +15,7 @@ export const up = [
     version INT UNSIGNED NOT NULL,
     frozen INT UNSIGNED NOT NULL,
     objects INT UNSIGNED NOT NULL,
+    words INT UNSIGNED NOT NULL,
     changed_at DATETIME(3) NOT NULL,
     changed_by ${ID} NOT NULL,
     PRIMARY KEY (work_id, attachment_id, student_id),

@@ -204,6 +204,7 @@ export function openWorks(
           text,
           fingerprint: fingerprintOf(text),
         }));
+        const paperWords = (await work.papers()).reduce((sum, one) => sum + one.words, 0);
         const versionNo = Number((await handIns.max('versionNo', { where: { workId: record.id }, transaction })) ?? 0) + 1;
         const textFingerprint = fingerprintOf(record.text);
         const receipt = receiptOf(record.id, versionNo, now, [
@@ -217,7 +218,7 @@ export function openWorks(
           versionNo,
           at: new Date(now),
           text: record.text,
-          words: wordCount(record.text) + handed.reduce((sum, one) => sum + writtenWords(one.text), 0),
+          words: wordCount(record.text) + handed.reduce((sum, one) => sum + writtenWords(one.text), 0) + paperWords,
           receipt,
           byUser: by,
           textFingerprint,

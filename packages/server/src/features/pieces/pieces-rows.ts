@@ -75,6 +75,7 @@ export interface WorkPaperRow {
   /** up to this version nothing is forgotten: some version of the work may hold it */
   frozen: number;
   objects: number;
+  words: number;
   changedAt: Date;
   changedBy: string;
 }

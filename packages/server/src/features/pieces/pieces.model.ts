@@ -72,6 +72,7 @@ export function definePieces(sequelize: Sequelize) {
         version: INTEGER,
         frozen: INTEGER,
         objects: INTEGER,
+        words: INTEGER,
         changedAt: time,
         changedBy: STRING,
       },

@@ -1,4 +1,4 @@
-import { bringTogether, MOST_PAPER_OBJECTS, type PaperChange, type PaperObject } from '@jolly/core';
+import { bringTogether, MOST_PAPER_OBJECTS, textOf, wordCount, wordsOnPaper, type PaperChange, type PaperObject } from '@jolly/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { PaperAt } from '../../contract';
 import { fromJson } from '../../db/json-column';
@@ -20,9 +20,11 @@ const toRecord = (row: WorkPaperRow): PaperRecord & { workId: string } => ({
   fileId: row.fileId,
   version: row.version,
   objects: row.objects,
+  words: row.words,
   savedAt: row.changedAt.getTime(),
 });
 const toObject = (row: PaperObjectRow): PaperObject => fromJson<PaperObject>(row.object);
+const countWords = (objects: readonly PaperObject[]) => wordsOnPaper(objects).reduce((sum, words) => sum + wordCount(textOf(words)), 0);
 /** Room for the objects of one change in the order of all. */
 const PLACES_A_VERSION = 10_000;
 
@@ -81,7 +83,16 @@ export function workPapers(sequelize: Sequelize) {
       { by, now }: { by: string; now: number },
       transaction: Transaction,
     ): Promise<void> {
-      const row: WorkPaperRow = { ...keyOf(key), ...files, version: 0, frozen: 0, objects: 0, changedAt: new Date(now), changedBy: by };
+      const row: WorkPaperRow = {
+        ...keyOf(key),
+        ...files,
+        version: 0,
+        frozen: 0,
+        objects: 0,
+        words: 0,
+        changedAt: new Date(now),
+        changedBy: by,
+      };
       await papers.create(row, { transaction });
     },
 
@@ -120,6 +131,8 @@ export function workPapers(sequelize: Sequelize) {
       const version = paper.version + 1;
       const objects = paper.objects - drop.length + put.filter((one) => !there.has(one.id)).length;
       if (objects > MOST_PAPER_OBJECTS && objects > paper.objects) throw new Problem('paper.full', { values: { n: MOST_PAPER_OBJECTS } });
+      const gone = [...there.values()].filter((row) => drop.includes(row.objectId) || put.some((one) => one.id === row.objectId));
+      const words = paper.words + countWords(put) - countWords(gone.map(toObject));
       // A new stretch of saving, or somebody else's: the version before stays as it is.
       const goesOn =
         paper.changedBy === by && Math.floor(paper.changedAt.getTime() / VERSION_SPAN_MS) === Math.floor(now / VERSION_SPAN_MS);
@@ -144,7 +157,7 @@ export function workPapers(sequelize: Sequelize) {
         })),
         { transaction },
       );
-      await papers.update({ version, frozen, objects, changedAt: new Date(now), changedBy: by }, { where, transaction });
+      await papers.update({ version, frozen, objects, words, changedAt: new Date(now), changedBy: by }, { where, transaction });
       return true;
     },
 

@@ -21,6 +21,7 @@ export interface PaperRecord extends PaperAt {
   keptFileId: string;
   fileId: string;
   objects: number;
+  words: number;
   savedAt: number;
 }
 /** What a version holds. */

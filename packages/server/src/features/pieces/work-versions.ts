@@ -47,7 +47,10 @@ export function workVersions(sequelize: Sequelize, { draftFiles, sheetsOf }: Wor
       sheets: begun,
       papers: written.map(({ attachmentId, studentId, version }): PaperAt => ({ attachmentId, studentId, version })),
       fileIds: attached.map((file) => file.id),
-      words: wordCount(record.text) + begun.reduce((sum, one) => sum + writtenWords(one.text), 0),
+      words:
+        wordCount(record.text) +
+        begun.reduce((sum, one) => sum + writtenWords(one.text), 0) +
+        written.reduce((sum, one) => sum + one.words, 0),
     };
   }
 

@@ -1,4 +1,4 @@
-import { takeHomeNames, whichTakenHome, type Actor } from '@jolly/core';
+import { isBlank, takeHomeNames, whichTakenHome, type Actor } from '@jolly/core';
 import archiver from 'archiver';
 import { createHash } from 'node:crypto';
 import { PassThrough, type Writable } from 'node:stream';
@@ -98,7 +98,8 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     const going = [...byWork].flatMap(([workId, sharing]) =>
       (handIns.get(workId) ?? []).flatMap((handIn): Omit<Going, 'name'>[] => {
         const common = { sight: sharing[0]!, sights: sharing, handIn };
-        const words = handIn.words > 0 ? [{ ...common, file: null }] : [];
+        // Words on a paper go home with the paper.
+        const words = isBlank(handIn.text) && handIn.sheets.length === 0 ? [] : [{ ...common, file: null }];
         return [...words, ...handIn.files.map((file) => ({ ...common, file }))];
       }),
     );

@@ -130,7 +130,7 @@ defineExpose({ pages });
       ><TurnedBox
         v-for="page in pages"
         :key="page"
-        class="page"
+        class="leaf"
         :turns="turns"
         :width="width * zoom"
         :ratio="ratios[page] ?? first"
@@ -145,7 +145,7 @@ defineExpose({ pages });
 </template>
 
 <style scoped>
-.page {
+.leaf {
   margin-block-end: 10px;
 }
 canvas.drawn {

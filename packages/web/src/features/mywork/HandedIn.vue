@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What is handed in: when, what, its receipt; how to take it back and what that costs; how it went. */
 import { Button } from 'ant-design-vue';
+import { isBlank } from '@jolly/core';
 import type { MyPieceReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { now } from '../../api/client';
@@ -18,6 +19,8 @@ const { t, length, points, when } = useWords();
 const { kept } = useScope();
 const piece = computed(() => props.value.piece);
 const handIn = computed(() => props.value.handIn!);
+/** Words on a paper are read on the paper, among the files. */
+const hasText = computed(() => !isBlank(handIn.value.text) || handIn.value.sheets.length > 0);
 const zone = computed(() => piece.value.zone);
 const pastDue = computed(() => piece.value.window.due !== null && piece.value.window.due < now());
 const cost = computed(() => {
@@ -70,7 +73,7 @@ const cost = computed(() => {
     </p>
     <p v-else-if="value.mayTakeBack === 'marking'" class="muted">{{ t('piece.locked') }}</p>
     <HowItWent v-if="!piece.returned" :assignment-id="piece.assignmentId" :went="value.went" @said="emit('said')" />
-    <FoldedPart v-if="handIn.words > 0 && !value.marked" class="own-text" :open="handIn.words < 300" :title="t('piece.whatYouWrote')">
+    <FoldedPart v-if="hasText && !value.marked" class="own-text" :open="handIn.words < 300" :title="t('piece.whatYouWrote')">
       <RichTextView v-if="handIn.text" :text="handIn.text" />
       <div v-for="one in handIn.sheets" :key="`${one.attachmentId} ${one.studentId}`">
         <h3 dir="auto">{{ one.title }}</h3>

@@ -147,7 +147,7 @@ defineExpose({ kind, id: props.file.id, pinMoment });
   max-block-size: 78vh;
 }
 .wide :deep(.large),
-.wide.large :deep(.page) {
+.wide.large :deep(.leaf) {
   max-inline-size: none;
 }
 img {

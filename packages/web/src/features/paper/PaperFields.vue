@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** Places to write on a page: those that the teacher marked, and the fields of the PDF's own form. */
-import { Checkbox, Textarea } from 'ant-design-vue';
+import { Textarea } from 'ant-design-vue';
 import {
   ANSWER_LETTERS,
   ANSWER_SHARE,
   EMPTIED,
   MOST_PAPER_LETTERS,
+  SIGN_OUTLINES,
   TICKED,
   type PaperAnswer,
   type PaperChange,
@@ -58,6 +59,7 @@ function write(spot: Spot, value: string): void {
   const answer: PaperAnswer = { id, page: props.page, kind: 'answer', x, y, width, height, tick: kind === 'tick', value: words };
   emit('change', { put: [answer], drop: [] }, `${id} words`);
 }
+const tick = (spot: Spot) => props.may && write(spot, isOn(spot) ? '' : spot.on);
 const place = ({ x, y, width, height }: Spot) => ({
   left: `${x / 100}%`,
   top: `${y / 100}%`,
@@ -70,17 +72,22 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
 
 <template>
   <div class="fields">
-    <div v-for="spot in spots" :key="spot.key" class="spot" :class="spot.kind" :style="place(spot)" :data-place="spot.id">
-      <Checkbox
+    <div v-for="spot in spots" :key="spot.key" class="spot" :class="spot.kind" :style="place(spot)" :data-place="spot.id" @pointerdown.stop>
+      <div
         v-if="spot.kind === 'tick'"
-        class="tick"
-        :checked="isOn(spot)"
-        :disabled="!may"
+        class="box"
+        role="checkbox"
+        :tabindex="may ? 0 : undefined"
+        :aria-checked="isOn(spot)"
+        :aria-disabled="!may || undefined"
         :aria-label="spot.label || t('paper.place')"
-        @update:checked="write(spot, isOn(spot) ? '' : spot.on)"
-      />
+        @click="tick(spot)"
+        @keydown.space.prevent="tick(spot)"
+      >
+        <svg v-if="isOn(spot)" viewBox="0 0 100 100" aria-hidden="true"><path :d="SIGN_OUTLINES.tick" /></svg>
+      </div>
       <SelectField
-        v-else-if="spot.kind === 'choice' && may"
+        v-if="spot.kind === 'choice' && may"
         class="choice"
         :model-value="valueOf(spot)"
         :label="spot.label"
@@ -88,7 +95,7 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
         @update:model-value="write(spot, $event)"
       />
       <Textarea
-        v-else-if="may"
+        v-else-if="spot.kind !== 'tick' && may"
         class="written"
         :style="letters(spot)"
         :value="valueOf(spot)"
@@ -96,7 +103,7 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
         :aria-label="spot.label || t('paper.place')"
         dir="auto"
         @update:value="write(spot, $event)"
-      /><span v-else class="written" :style="letters(spot)" dir="auto">{{ valueOf(spot) }}</span>
+      /><span v-else-if="spot.kind !== 'tick'" class="written" :style="letters(spot)" dir="auto">{{ valueOf(spot) }}</span>
     </div>
   </div>
 </template>
@@ -120,7 +127,6 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
   outline: 2px solid var(--focus);
 }
 .spot.tick {
-  place-items: center;
   box-shadow: inset 0 0 0 1px #b88316;
 }
 .written,
@@ -142,5 +148,26 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
 }
 .choice {
   min-inline-size: 0;
+}
+/* The place itself is the box to tick, as large as it is on the paper; a finger may miss it by a little. */
+.box {
+  position: absolute;
+  inset: 0;
+  cursor: pointer;
+}
+.box::after {
+  content: '';
+  position: absolute;
+  inset: -10px;
+}
+.box:focus-visible {
+  outline: 3px solid var(--focus);
+}
+.box svg {
+  display: block;
+  inline-size: 100%;
+  block-size: 100%;
+  padding: 5%;
+  fill: #14262e;
 }
 </style>

@@ -92,7 +92,7 @@ onBeforeRouteLeave(() => void paper.save());
         </div>
         <div class="zoom row" role="group" :aria-label="t('paper.zoom')">
           <Button :aria-label="t('paper.smaller')" :disabled="zoom <= ZOOM.least" @click="zoomBy(1 / ZOOM.step)">−</Button
-          ><span class="small">{{ percent(zoom) }}</span
+          ><span class="small">{{ percent(Math.round(zoom * 100)) }}</span
           ><Button :aria-label="t('paper.larger')" :disabled="zoom >= ZOOM.most" @click="zoomBy(ZOOM.step)">+</Button>
         </div>
         <LinkButton :to="`/work/${own.assignmentId}`" type="primary">{{ t('paper.done') }}</LinkButton>
@@ -145,7 +145,7 @@ onBeforeRouteLeave(() => void paper.save());
   flex-direction: column;
   gap: 8px;
   max-inline-size: 1180px;
-  block-size: calc(100dvh - var(--above, 150px));
+  block-size: calc(100dvh - 126px);
   min-block-size: 420px;
   padding-block: 12px 8px;
 }
@@ -167,6 +167,13 @@ onBeforeRouteLeave(() => void paper.save());
 }
 .zoom .ant-btn {
   min-inline-size: 40px;
+}
+@media (max-width: 640px) {
+  .paper-page {
+    block-size: 100dvh;
+    padding: 6px 8px;
+    gap: 4px;
+  }
 }
 .scroll {
   flex: 1;

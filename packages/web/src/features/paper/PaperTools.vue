@@ -183,13 +183,30 @@ function pick(sticker: string): void {
     justify-content: space-between;
     flex-basis: 100%;
   }
+  .looks {
+    min-block-size: 48px;
+    justify-content: flex-end;
+  }
   .tool.ant-btn {
     min-inline-size: 0;
     padding: 4px 2px;
     font-size: 11px;
   }
   .choice-of.ant-btn {
-    inline-size: 34px;
+    inline-size: 31px;
+  }
+  .step.ant-btn {
+    inline-size: 38px;
+  }
+  .step span {
+    position: absolute;
+    inline-size: 1px;
+    block-size: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+  .gap {
+    display: none;
   }
 }
 </style>
