@@ -20,13 +20,18 @@ async function onScreen(layer: Locator, points: readonly At[]): Promise<{ x: num
   return points.map(([across, down]) => ({ x: x + across * width, y: y + down * height }));
 }
 
-/** Draws with a finger, from point to point. */
+/** Draws with a finger, from point to point, and rests at the end: a finger that is thrown swallows the next tap. */
 export async function drawsByFinger(page: Page, layer: Locator, points: readonly At[]): Promise<void> {
   const touches = await page.context().newCDPSession(page);
-  const [first, ...more] = await onScreen(layer, points);
-  await touches.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [first!] });
-  for (const point of more) await touches.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [point] });
-  await touches.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  const way = await onScreen(layer, [...points, points.at(-1)!, points.at(-1)!]);
+  const began = Date.now() / 1000;
+  for (const [index, point] of way.entries())
+    await touches.send('Input.dispatchTouchEvent', {
+      type: index === 0 ? 'touchStart' : 'touchMove',
+      touchPoints: [point],
+      timestamp: began + index / 10,
+    });
+  await touches.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [], timestamp: began + way.length / 10 });
   await touches.detach();
 }
 

@@ -50,6 +50,22 @@ describe('looking on', () => {
     expect(heard.sort()).toEqual(['student 1', 'teacher 1']);
   });
 
+  it('tells those who share a work of its files too, not of its text alone', async () => {
+    const { id } = await school.issued();
+    const bao = await server.person('bao');
+    await bao.post(`/api/my/work/${id}/look`);
+    const [record] = await server.services.pieces.records([id], [school.bao.id]);
+    let heard = 0;
+    const stop = await server.services.live.listen({ kind: 'work', id: record!.work.id }, () => (heard += 1));
+    await bao.upload(`/api/my/work/${id}/files`, Buffer.from('depths'), 'depths.txt');
+    await server.services.live.poll();
+    server.clock.now += HOUR;
+    await bao.upload(`/api/my/work/${id}/files`, Buffer.from('widths'), 'widths.txt');
+    await server.services.live.poll();
+    stop();
+    expect(heard).toBe(2);
+  });
+
   it('is a stream of events that ends when the page is left', async () => {
     const { id } = await school.issued();
     const [finch, bao] = [await server.person('finch'), await server.person('bao')];

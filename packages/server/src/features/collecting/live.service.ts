@@ -31,7 +31,8 @@ const BOOK = `SELECT a.class_id AS topic, a.id AS who, COALESCE(c.version, 0) AS
   FROM assignments a LEFT JOIN assignment_changes c ON c.assignment_id = a.id WHERE a.class_id IN (:ids)
   UNION ALL SELECT class_id, '${WHOLE}', shape FROM class_changes WHERE class_id IN (:ids)`;
 // The student hears of what they and their group do and of what comes back, not of a score that is held.
-const OWN_WORK = `CONCAT_WS('-', (SELECT w.version FROM works w WHERE w.id = pieces.work_id), begun, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'),
+// A work is saved with its text, its files, its worksheets and its papers; only the text counts its versions.
+const OWN_WORK = `CONCAT_WS('-', (SELECT CONCAT_WS('-', w.version, REPLACE(w.saved_at, ' ', 'T')) FROM works w WHERE w.id = pieces.work_id), begun, JSON_VALUE(summary, '$.handIns'), JSON_VALUE(summary, '$.handedInAt'),
   JSON_VALUE(summary, '$.sentBackAt'), JSON_VALUE(summary, '$.lastReturnAt'), shown_at)`;
 // Of what is asked in a lesson students hear that it is asked and what is shown of it, not of each other's answers; of notices
 // that they are there or were changed.

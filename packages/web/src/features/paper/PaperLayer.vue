@@ -157,6 +157,8 @@ function down(event: PointerEvent): void {
   if (!draws(props.choice.tool)) return;
   event.preventDefault();
   surface.value?.setPointerCapture(event.pointerId);
+  // The keys go to where one draws: a step back is taken from here.
+  surface.value?.focus({ preventScroll: true });
   beginStroke(at(event), event.pointerId);
 }
 function move(event: PointerEvent): void {
