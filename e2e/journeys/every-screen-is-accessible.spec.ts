@@ -188,6 +188,11 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
     const piece = pieces.find((one) => one.state === state);
     if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
   }
+  const paper = pieces.find((one) => one.title === 'A river from above')!;
+  const { papers } = (await (await page.request.get(`/api/my/work/${paper.assignmentId}`)).json()) as {
+    papers: { attachmentId: string }[];
+  };
+  found.push(...(await look(page, `/work/${paper.assignmentId}/paper/${papers[0]!.attachmentId}`, '.spot')));
   const rain = pieces.find((one) => one.title === 'Rain to river')!;
   found.push(...(await look(page, `/work/${rain.assignmentId}`, '.card')));
   const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];

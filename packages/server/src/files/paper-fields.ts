@@ -59,8 +59,8 @@ const attempt = (work: () => void): boolean => {
 function tidy(doc: PDFDocument, pages: readonly Turned[]): void {
   doc.catalog.delete(PDFName.of('AcroForm'));
   for (const { page } of pages) {
-    const annotations = page.node.Annots();
-    for (let at = (annotations?.size() ?? 0) - 1; at >= 0; at -= 1) if (annotations!.lookup(at) === undefined) annotations!.remove(at);
+    const onPage = page.node.Annots();
+    for (let at = (onPage?.size() ?? 0) - 1; at >= 0; at -= 1) if (onPage!.lookup(at) === undefined) onPage!.remove(at);
   }
 }
 

@@ -8,7 +8,8 @@ import AudienceSheet from './AudienceSheet.vue';
 describe('what goes with a brief', () => {
   const file = { id: 'f1', name: 'map.png', mediaType: 'image/png', size: 12 };
   const sheet = async (attachment: Attachment | null = null, answers: Answers = {}) => {
-    const server = serving({ 'POST /api/files': file as never, ...answers });
+    const checked: Answers = { 'GET /api/files/:fileId/paper': { pages: 1 }, 'GET /api/shelf/pictures': [] };
+    const server = serving({ 'POST /api/files': file as never, ...checked, ...answers });
     const handouts = [{ briefId: 'b9', title: 'Reading' }];
     const page = await opened(AttachmentSheet, { props: { open: true, attachment, handouts, classIds: ['rivers'] } });
     const set = () => (page.wrapper.emitted('set') as [Attachment][] | undefined)?.at(-1)?.[0];

@@ -5,7 +5,7 @@ import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import TurnedBox from '../../ui/TurnedBox.vue';
-import { AS_FORM, AS_IT_IS, fieldsOf, type PdfField } from './pdf-fields';
+import { drawnWith, fieldsOf, type PdfField } from './pdf-fields';
 
 /** More are for a reader of one's own; each page drawn takes memory. */
 const MOST_PAGES = 200;
@@ -57,7 +57,7 @@ async function draw(number: number): Promise<void> {
   // Drawn apart and put in place whole, so that a page that is drawn anew does not blink.
   const whole = document.createElement('canvas');
   [whole.width, whole.height] = [viewport.width, viewport.height];
-  await page.render({ canvas: whole, viewport, annotationMode: props.fields ? AS_FORM : AS_IT_IS }).promise;
+  await page.render({ canvas: whole, viewport, ...drawnWith(props.fields) }).promise;
   if (!drawn.has(number)) return;
   [canvas.width, canvas.height] = [whole.width, whole.height];
   canvas.getContext('2d')?.drawImage(whole, 0, 0);

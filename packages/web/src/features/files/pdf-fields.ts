@@ -1,9 +1,10 @@
 import { fieldId, onPage, PAPER_SIDE, TICKED } from '@jolly/core';
 import type { PDFPageProxy } from 'pdfjs-dist';
 
+// The library's words for what lies on a page are not ours, so that they stand in quotes.
+type Page = Pick<PDFPageProxy, 'getAnnotations' | 'getViewport'>;
 /** How a page is drawn: with the fields of its form as they look on paper, or without them, for fields of ours to lie there. */
-export const AS_IT_IS = 1;
-export const AS_FORM = 2;
+export const drawnWith = (fieldsOfOurs: boolean) => ({ ['annotationMode']: fieldsOfOurs ? 2 : 1 });
 /** The longest name of a field that can be written into. */
 const LONGEST_NAME = 190;
 
@@ -41,9 +42,9 @@ interface Widget {
 }
 
 /** The fields of a page that somebody can fill in. */
-export async function fieldsOf(page: Pick<PDFPageProxy, 'getAnnotations' | 'getViewport'>): Promise<PdfField[]> {
+export async function fieldsOf(page: Page): Promise<PdfField[]> {
   const viewport = page.getViewport({ scale: 1 });
-  const widgets = (await page.getAnnotations({ intent: 'display' })) as Widget[];
+  const widgets = (await page['getAnnotations']({ intent: 'display' })) as Widget[];
   return widgets.flatMap((one): PdfField[] => {
     const name = one.fieldName ?? '';
     const ticks = one.fieldType === 'Btn' && (one.checkBox === true || one.radioButton === true);

@@ -2,7 +2,7 @@
 /** A student's own copy of a paper: written on with words, pen, marker, ticks and stickers, saved as one works. */
 import { Button } from 'ant-design-vue';
 import { computed, onMounted, reactive, ref, watch } from 'vue';
-import { onBeforeRouteLeave, useRoute } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { useElementSize, useMediaQuery } from '@vueuse/core';
 import type { OwnPaperReply } from '@jolly/server/contract';
 import { addressOf, ask } from '../../api/client';
@@ -73,7 +73,6 @@ const correct = () =>
     await ask('POST /api/my/work/:assignmentId/papers/:attachmentId/correction', { params: own });
     await reload();
   });
-onBeforeRouteLeave(() => void paper.save());
 </script>
 
 <template>

@@ -109,8 +109,11 @@ export function usePaper(which: WhichPaper) {
     status.value = 'changed';
     plan(0);
   }
+  let isOver = false;
   function plan(after: number): void {
     clearTimeout(timer);
+    // A page that is left tries no more; what it could not send is kept, and sent when the piece is opened.
+    if (isOver) return;
     timer = setTimeout(() => void save(), after);
   }
   function put(change: PaperChange): void {
@@ -201,6 +204,7 @@ export function usePaper(which: WhichPaper) {
   const online = () => status.value === 'kept' && plan(0);
   window.addEventListener('online', online);
   onScopeDispose(() => {
+    isOver = true;
     clearTimeout(timer);
     window.removeEventListener('online', online);
     // What is still on its way when the page is left goes at once; it is kept in any case.
