@@ -6,6 +6,7 @@ export * from './bearing';
 export * from './book';
 export * from './calendar';
 export * from './chance';
+export * from './clarity';
 export * from './events';
 export * from './forecast';
 export * from './groups';

@@ -21,6 +21,7 @@ import FileButton from '../../ui/FileButton.vue';
 const props = defineProps<{
   open: boolean;
   attachment: Attachment | null;
+  /** something new is first of all a worked example */ asExample?: boolean;
   handouts: readonly Pick<AssignmentListItem, 'briefId' | 'title'>[];
   classIds: readonly string[];
 }>();
@@ -49,7 +50,7 @@ watch(
     kind.value = one?.kind ?? 'file';
     title.value = one?.title ?? '';
     use.value = one?.use ?? 'toRead';
-    example.value = one?.example ?? false;
+    example.value = one?.example ?? props.asExample ?? false;
     file.value = one?.kind === 'file' ? one.file : null;
     paper.value = (one?.kind === 'file' && one.paper) || { places: [], stickers: [] };
     url.value = one?.kind === 'link' ? one.url : '';

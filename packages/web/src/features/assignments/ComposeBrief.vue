@@ -12,6 +12,7 @@ import RichTextEditor from '../../ui/RichTextEditor.vue';
 import { useWords } from '../../ui/use-words';
 import { lastClass, useScope, useTermLine } from '../termline';
 import AttachmentSheet from './AttachmentSheet.vue';
+import ClearlySaid from './ClearlySaid.vue';
 import FiledUnder from './FiledUnder.vue';
 import HandInKinds from './HandInKinds.vue';
 import IssueBar from './IssueBar.vue';
@@ -105,7 +106,7 @@ watch(
   },
 );
 
-const attaching = ref<{ one: Attachment | null } | null>(null);
+const attaching = ref<{ one: Attachment | null; example?: boolean } | null>(null);
 function setAttachment(one: Attachment): void {
   const at = body.value.attachments.findIndex((other) => other.id === one.id);
   if (at < 0) body.value.attachments.push(one);
@@ -169,6 +170,14 @@ async function toShelf(): Promise<void> {
           :label="t('compose.instructions')"
           :placeholder="t(handout ? 'compose.handoutPlaceholder' : 'compose.instructionsPlaceholder')"
           :keep-picture="keepPicture"
+        />
+        <ClearlySaid
+          v-model:body="body"
+          v-model:sets="sets"
+          :zone-of="(id) => classes.find((one) => one.id === id)?.calendar.zone ?? zone"
+          :locked="locked"
+          :brief-id="stored?.id ?? ''"
+          @example="attaching = { one: null, example: true }"
         />
         <div class="facts">
           <span class="muted">{{ t('compose.goesWith') }}</span>
@@ -237,6 +246,7 @@ async function toShelf(): Promise<void> {
     <AttachmentSheet
       :open="attaching !== null"
       :attachment="attaching?.one ?? null"
+      :as-example="attaching?.example ?? false"
       :handouts="handouts"
       :class-ids="sets.map((set) => set.classId)"
       @close="attaching = null"
