@@ -95,6 +95,12 @@ test('a PDF worksheet is written on by finger and by mouse, marked, and comes ba
   await desk.goto(`/work/${id}`);
   await expect(desk.getByText('Where else does it hide?')).toBeVisible();
 
+  // The same with the note on it, to keep.
+  const withNotes = testInfo.outputPath('with-notes.pdf');
+  const kept = await desk.getByRole('link', { name: 'Download with notes' }).getAttribute('href');
+  await writeFile(withNotes, await (await desk.request.get(kept!)).body());
+  expect(execFileSync('pdftotext', [withNotes, '-']).toString()).toContain('Where else does it hide?');
+
   // What was handed in is one flat PDF that other programs read.
   const { marked } = await asks<{ marked: { files: { id: string; name: string }[] } }>(desk, 'get', `/api/my/work/${id}`);
   expect(marked.files.map((file) => file.name)).toEqual(['shore.pdf']);

@@ -13,6 +13,7 @@ import { jottingRoutes } from './features/jottings/jottings.routes';
 import { keptFileRoutes } from './features/kept/kept-files.routes';
 import { mailRoutes } from './features/mail/mail.routes';
 import { markBookRoutes } from './features/markbook/markbook.routes';
+import { notedFileRoutes } from './features/marking/noted-files.routes';
 import { markingRoutes } from './features/marking/marking.routes';
 import { liveQuestionRoutes } from './features/live-questions/live-questions.routes';
 import { quizRoutes } from './features/quizzes/quizzes.routes';
@@ -71,6 +72,7 @@ export function allRoutes(services: Services): Route[] {
     ...collectingRoutes(services),
     ...takeHomeRoutes(services),
     ...markingRoutes(services),
+    ...notedFileRoutes(services),
     ...markBookRoutes(services),
     ...registerRoutes(services),
     ...remarkRoutes(services),

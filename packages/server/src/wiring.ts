@@ -35,6 +35,7 @@ import { bookService } from './features/markbook/book.service';
 import { bringInService } from './features/markbook/bring-in.service';
 import { cellHistoryService } from './features/markbook/cell-history.service';
 import { takeOutService } from './features/markbook/take-out.service';
+import { notedFilesService } from './features/marking/noted-files.service';
 import { annotatingService } from './features/marking/annotating.service';
 import { deskService } from './features/marking/desk.service';
 import { judgingService } from './features/marking/judging.service';
@@ -220,6 +221,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news });
   const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
   const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
+  const notedFiles = notedFilesService({ desk, myWork, works, fileStore, flattening: papers });
   const annotating = annotatingService({ accounts, classes, desk, notes, scoreQuestions, remarks, pieces, ownPieces, feedbackFiles, news });
   const quizzes = quizzesService({ sequelize, assignments, board, ownPieces, pieces, returning, tellLate });
   const ofQuizzes = { accounts, assignments, board, records: quizzes.records };
@@ -382,7 +384,22 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     hands,
     handsBoard,
   };
-  const marking = { desk, scoring, returning, judging, annotating, piles, remarks, reviews, book, bookActs, cellHistory, takeOut, bringIn };
+  const marking = {
+    desk,
+    scoring,
+    returning,
+    judging,
+    annotating,
+    notedFiles,
+    piles,
+    remarks,
+    reviews,
+    book,
+    bookActs,
+    cellHistory,
+    takeOut,
+    bringIn,
+  };
   const portfolios = { portfolio, ownPortfolio, portfolioWords, portfolioHome };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, ...portfolios };
   return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking, ...noticing };

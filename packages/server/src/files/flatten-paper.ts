@@ -51,7 +51,8 @@ export interface PaperToFlatten {
   font: Uint8Array;
 }
 
-const colour = (hex: string) => rgb(...([1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255) as [number, number, number]));
+export const colour = (hex: string) =>
+  rgb(...([1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255) as [number, number, number]));
 
 /** A page as it is shown: its size, and the way from there into the page's own space, however it is turned and cut. */
 interface Shown {

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Worker } from 'node:worker_threads';
 import { Problem } from '../http/problem';
 import type { PaperToFlatten } from './flatten-paper';
+import type { NotedFile, NoteOnPaper } from './noted-pdf';
 import { fontFaces, FONT_FILES, PAGE_FAMILIES, PAGE_FONTS, pagePolicy } from './page-fonts';
 import type { PrintPdf } from './print-pdf';
 import { escaped } from './rich-text-html';
@@ -18,6 +19,7 @@ export interface FlattenTask {
   id: number;
   what: { path: string; mediaType: string } & (
     | { kind: 'check' }
+    | ({ kind: 'noted'; fontPath: string } & Omit<NotedFile, 'paper' | 'font'>)
     | (Stuff & { kind: 'flatten'; stickers: readonly { id: string; mediaType: string; path: string }[]; fontPath: string })
   );
 }
@@ -108,6 +110,23 @@ export interface FlattenRequest extends Omit<Stuff, 'printed'> {
   stickers: readonly { id: string; mediaType: string; path: string }[];
 }
 
+/** The words of a note as a box on the page after the file's own. */
+const asBox = ({ id, text }: NoteOnPaper): PaperObject => ({
+  id,
+  page: 1,
+  kind: 'text',
+  x: 0,
+  y: 0,
+  width: 8000,
+  size: 185,
+  ink: 'ink',
+  text,
+});
+function bytesOf(made: FlattenReply['made']): Buffer {
+  if ('bytes' in made) return Buffer.from(made.bytes);
+  throw new Problem(`paper.${'why' in made && made.why === 'locked' ? 'locked' : 'broken'}`);
+}
+
 /** Papers and the flat PDFs that are made of them. */
 export function flattening({ printPdf }: { printPdf: PrintPdf }) {
   return {
@@ -123,8 +142,14 @@ export function flattening({ printPdf }: { printPdf: PrintPdf }) {
       const letters = await printed(request.objects, printPdf);
       const fontPath = require.resolve(PAGE_FONTS['sans.ttf']!);
       const made = await ask({ ...request, kind: 'flatten', printed: letters, fontPath });
-      if (!('bytes' in made)) throw new Problem('paper.broken');
-      return Buffer.from(made.bytes);
+      return bytesOf(made);
+    },
+
+    /** A file of a hand-in with the notes on it, as a PDF. @throws Problem `paper.locked`, `paper.broken` */
+    async withNotes(request: Pick<NotedFile, 'mediaType' | 'title' | 'notes'> & { path: string }): Promise<Buffer> {
+      const letters = await printed(request.notes.map(asBox), printPdf);
+      const fontPath = require.resolve(PAGE_FONTS['sans.ttf']!);
+      return bytesOf(await ask({ ...request, kind: 'noted', printed: letters, fontPath }));
     },
   };
 }

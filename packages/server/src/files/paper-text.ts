@@ -83,14 +83,27 @@ export function drawWords(page: PDFPage, font: PDFFont, text: string, box: TextB
   const step = box.height === null ? box.size * LINE : size * LINE;
   // One line stands in the middle of its place, several begin at its top.
   const slack = box.height !== null && lines.length === 1 ? (box.height - step) / 2 : 0;
-  lines.forEach((line, index) => {
-    if (line === '') return;
-    const { runs, fromRight } = runsOf(line);
-    const widths = runs.map((run) => font.widthOfTextAtSize(run, size));
-    let x = fromRight ? box.x + box.width - widths.reduce((sum, width) => sum + width, 0) : box.x;
-    runs.forEach((run, at) => {
-      page.drawText(run, { x, y: box.top - slack - index * step - step * 0.77, size, font, color });
-      x += widths[at]!;
-    });
+  lines.forEach((line, index) => drawLine(page, font, line, { ...box, top: box.top - slack - index * step, step, size }, color));
+}
+
+/** Lines of a text in a width, as they are drawn in letters of a size. */
+export const linesOf = (font: PDFFont, text: string, width: number, size: number): string[] =>
+  wrap(text, width, (line) => font.widthOfTextAtSize(line, size));
+
+/** Draws one line, its runs in their directions; one that begins at the right ends at the left. */
+export function drawLine(
+  page: PDFPage,
+  font: PDFFont,
+  line: string,
+  { x: left, top, width, size, step }: { x: number; top: number; width: number; size: number; step: number },
+  color: Color = rgb(0, 0, 0),
+): void {
+  if (line === '') return;
+  const { runs, fromRight } = runsOf(line);
+  const widths = runs.map((run) => font.widthOfTextAtSize(run, size));
+  let x = fromRight ? left + width - widths.reduce((sum, one) => sum + one, 0) : left;
+  runs.forEach((run, at) => {
+    page.drawText(run, { x, y: top - step * 0.77, size, font, color });
+    x += widths[at]!;
   });
 }

@@ -228,6 +228,8 @@ export const MATRIX: Record<ApiKey, Row> = {
   },
   'GET /api/assignments/:assignmentId/pieces/:studentId/draft': teachers(404),
   'GET /api/assignments/:assignmentId/pieces/:studentId/papers/:attachmentId': teachers(404),
+  'GET /api/assignments/:assignmentId/pieces/:studentId/files/:fileId/noted': teachers(404),
+  'GET /api/my/work/:assignmentId/files/:fileId/noted': students(404),
   'GET /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId': teachers(404),
   'GET /api/assignments/:assignmentId/pieces/:studentId/messages': teachers(404),
   'POST /api/assignments/:assignmentId/pieces/:studentId/messages': teachers(404, { body: { text: 'hello', fileIds: [] } }),

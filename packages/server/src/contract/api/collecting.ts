@@ -7,6 +7,7 @@ export interface CollectingApi {
   'GET /api/assignments/:assignmentId/live': { file: 'text/event-stream' };
   'GET /api/assignments/:assignmentId/pieces/changed': { query: { of: string }; reply: ChangedRowsReply };
   'GET /api/assignments/:assignmentId/pieces/:studentId/draft': { reply: FollowReply };
+  'GET /api/assignments/:assignmentId/pieces/:studentId/files/:fileId/noted': { file: 'application/pdf' };
   'GET /api/assignments/:assignmentId/pieces/:studentId/papers/:attachmentId': { reply: PaperReply };
   'GET /api/assignments/:assignmentId/pieces/:studentId/versions/:versionId': { reply: VersionReply };
   'POST /api/assignments/:assignmentId/nudges': { body: NudgeRequest; reply: NudgeReply };

@@ -21,6 +21,7 @@ export interface MyWorkApi {
   'GET /api/my/work/:assignmentId/papers/:attachmentId/changes': { query: { since: number }; reply: PaperChangeReply };
   'POST /api/my/work/:assignmentId/papers/:attachmentId/changes': { body: PaperChangeRequest; reply: PaperChangeReply };
   'POST /api/my/work/:assignmentId/papers/:attachmentId/correction': Nothing;
+  'GET /api/my/work/:assignmentId/files/:fileId/noted': { file: 'application/pdf' };
   'GET /api/my/work/:assignmentId/versions': { reply: VersionItem[] };
   'GET /api/my/work/:assignmentId/versions/:versionId': { reply: VersionReply };
   'POST /api/my/work/:assignmentId/versions/:versionId/restore': Nothing;

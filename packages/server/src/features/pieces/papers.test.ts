@@ -3,7 +3,7 @@ import { fieldId, STICKER_NAMES, type PaperObject } from '@jolly/core';
 import type { Attachment, OwnPaperReply, PaperChangeReply } from '../../contract';
 import { worksheetPdf } from '../../testing/blank-papers';
 import { textOfPdf } from '../../testing/pdf-text';
-import { aSchool, aServer, changed, HOUR, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, changed, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -149,7 +149,7 @@ describe('a paper to write on', () => {
       { id: fieldId('Name'), page: 1, kind: 'answer', x: 0, y: 0, width: 100, height: 100, tick: false, value: 'Bao L' },
     ]);
     const handIn = (await bao.post(`${work(id)}/hand-in`)).body;
-    expect(handIn).toMatchObject({ files: [{ name: 'Leaf parts.pdf', mediaType: 'application/pdf' }], words: 0 });
+    expect(handIn).toMatchObject({ files: [{ name: 'Leaf parts.pdf', mediaType: 'application/pdf' }], words: 4 });
     expect(handIn.receipt).toMatch(/^[0-9A-F]{4}-/);
     const pdf = (await finch.get(`/api/files/${handIn.files[0].id}?as=inline`)).body;
     const read = textOfPdf(pdf);
@@ -162,12 +162,37 @@ describe('a paper to write on', () => {
       text: 'Well seen.',
     });
     expect(noted.body).toMatchObject([{ text: 'Well seen.', here: { page: 1 } }]);
+    const copy = await finch.get(`/api/assignments/${id}/pieces/${school.bao.id}/files/${handIn.files[0].id}/noted`);
+    expect(copy.headers['content-type']).toBe('application/pdf');
+    const withNotes = textOfPdf(copy.body);
+    expect([withNotes.includes('the blade'), withNotes.includes('Well seen.')]).toEqual([true, true]);
+    // The student has the same once it is theirs to read, and no note before.
+    expect((await bao.get(`${work(id)}/files/${handIn.files[0].id}/noted`)).status).toBe(404);
     await finch.del(`/api/assignments/${id}/pieces/${school.bao.id}/notes/${noted.body[0].id}`);
     await bao.post(`${work(id)}/take-back`);
     const back = (await bao.get(work(id))).body;
     expect([back.draft.files, words(await look(bao)).length]).toEqual([[], 4]);
     await change(bao, 1, [box('a', 'the blade, and the stalk')]);
     expect((await bao.post(`${work(id)}/hand-in`)).body.files).toHaveLength(1);
+  });
+
+  it('is kept by its student with the notes that came back on it', async () => {
+    const { bao, finch, hana, change, id } = await aPaper();
+    await change(bao, 0, [box('a', 'the blade')]);
+    const handIn = (await bao.post(`${work(id)}/hand-in`)).body;
+    const piece = `/api/assignments/${id}/pieces/${school.bao.id}`;
+    const [file] = handIn.files;
+    const pen = { kind: 'pen', fileId: file.id, page: 1, strokes: [[10, 10, 200, 200]] };
+    await finch.post(`${piece}/notes`, { version: 1, place: pen, text: '' });
+    const spot = { kind: 'area', fileId: file.id, page: 1, x: 100, y: 100, width: 200, height: 50 };
+    await finch.post(`${piece}/notes`, { version: 1, place: spot, text: 'Why there, {name}?' });
+    const desk = (await finch.get(piece)).body;
+    await finch.put(`${piece}/score`, { version: desk.row.version, earned: 15_000, chosen: null, remark: doc('Good.') });
+    await finch.post(`/api/assignments/${id}/return`, { studentIds: 'allHeld', confirmed: true });
+    const copy = await bao.get(`${work(id)}/files/${file.id}/noted`);
+    expect(copy.status).toBe(200);
+    expect(textOfPdf(copy.body)).toContain('Why there, Bao?');
+    expect((await hana.get(`${work(id)}/files/${file.id}/noted`)).status).toBe(404);
   });
 
   it('cannot be handed in with nothing on it', async () => {

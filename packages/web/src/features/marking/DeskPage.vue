@@ -3,7 +3,7 @@
 import { MOST_POINTS } from '@jolly/core';
 import type { DeskPieceReply } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
-import { ApiProblem, ask } from '../../api/client';
+import { addressOf, ApiProblem, ask } from '../../api/client';
 import LoadGate from '../../ui/LoadGate.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
@@ -243,6 +243,12 @@ useDeskKeys({ go, hold, form, work });
               :zone="zone"
               :first-name="firstName"
               :keep-key="`jolly-note ${me} ${onDesk}`"
+              :noted-at="
+                (fileId) =>
+                  addressOf('GET /api/assignments/:assignmentId/pieces/:studentId/files/:fileId/noted', {
+                    params: { ...pieceAt(onDesk!), fileId },
+                  })
+              "
               @stored="form?.focus()"
             />
             <NothingIn v-else :in-class="assignment?.how === 'inClass'" :taken-back="(desk?.handIns.length ?? 0) > 0" />

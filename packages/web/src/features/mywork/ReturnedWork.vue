@@ -4,7 +4,7 @@ import { Button, Textarea } from 'ant-design-vue';
 import { isBlank, rubricMax, rubricScore } from '@jolly/core';
 import type { MyPieceReply } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
-import { ask } from '../../api/client';
+import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextView from '../../ui/RichTextView.vue';
 import StoredCheck from '../../ui/StoredCheck.vue';
@@ -232,6 +232,7 @@ const send = () =>
         :zone="zone"
         :first-name="firstName"
         keep-key="jolly-none"
+        :noted-at="(fileId) => addressOf('GET /api/my/work/:assignmentId/files/:fileId/noted', { params: { assignmentId, fileId } })"
       />
     </section>
   </div>

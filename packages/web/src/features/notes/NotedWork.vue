@@ -35,6 +35,7 @@ const props = defineProps<{
   zone: string;
   firstName: string;
   /** where a note that is being written is kept in this browser */ keepKey: string;
+  /** where a file is kept with the notes on it, by its id */ notedAt?: (fileId: string) => string;
 }>();
 const { t, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
@@ -238,6 +239,7 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
         :active="active"
         :draft="draftHere"
         :may="may"
+        :noted="notedAt?.(file.id) ?? ''"
         @place="begin"
         @strokes="stroke"
         @open="open"

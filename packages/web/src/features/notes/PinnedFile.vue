@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A file of a hand-in with what is pinned to it: zoomed and turned as one likes, pins stay where they are. */
 import { Button } from 'ant-design-vue';
-import type { AreaPlace, Place } from '@jolly/core';
+import { isPaper, type AreaPlace, type Place } from '@jolly/core';
 import type { HandInView, MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import TurnedBox from '../../ui/TurnedBox.vue';
@@ -18,6 +18,7 @@ const props = defineProps<{
   active: string | null;
   draft: Place | null;
   may: boolean;
+  /** where it is kept with the notes on it; empty: nowhere */ noted: string;
 }>();
 const emit = defineEmits<{ place: [Place]; strokes: [{ fileId: string; page: number; stroke: number[] }]; open: [string]; undo: [] }>();
 const { t, percent } = useWords();
@@ -36,6 +37,9 @@ const moments = computed(() =>
   props.notes.flatMap((note) =>
     note.here?.kind === 'moment' && note.here.fileId === props.file.id ? [{ id: note.id, at: note.here.at }] : [],
   ),
+);
+const hasNotes = computed(() =>
+  props.notes.some(({ here }) => (here?.kind === 'area' || here?.kind === 'pen') && here.fileId === props.file.id),
 );
 const hasPen = computed(() =>
   props.notes.some((note) => note.mine && !note.shown && note.here?.kind === 'pen' && note.here.fileId === props.file.id),
@@ -122,6 +126,7 @@ defineExpose({ kind, id: props.file.id, pinMoment });
     </template>
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span
+      ><Button v-if="noted && isPaper(file.mediaType) && hasNotes" :href="noted" download>{{ t('notes.withNotes') }}</Button
       ><Button :href="fileAddress(file.id)" download
         >{{ t('desk.download') }}{{ ' ' }}<span class="hidden-text">{{ file.name }}</span></Button
       >

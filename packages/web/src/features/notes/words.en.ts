@@ -8,6 +8,7 @@ export const notesWords = {
     store: 'Keep note',
     pin: 'Pin a note',
     pen: 'Pen',
+    withNotes: 'Download with notes',
     undoStroke: 'Undo stroke',
     penOnly: 'Marked with the pen',
     pinMoment: 'Note to this moment',
