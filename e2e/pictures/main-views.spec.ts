@@ -40,10 +40,6 @@ test('the main views of the teacher', async ({ browser }) => {
   await take(page, 'register', `/class/${classId}/register?day=2026-11-20`, '.line .name');
   const [wall] = (await (await page.request.get(`/api/classes/${classId}/walls`)).json()) as { id: string }[];
   await take(page, 'wall', `/class/${classId}/walls/${wall!.id}`, '.hung img');
-  const { notices } = (await (await page.request.get(`/api/classes/${classId}/notices`)).json()) as {
-    notices: { id: string; hands: object | null }[];
-  };
-  await take(page, 'hands-board', `/class/${classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars');
   await take(page, 'quiz-compose', `/quiz/${find('Reading a river, quiz').briefId}${scope}`, '.question');
   await take(page, 'quiz-outcome', `/marking/${find('Stream orders, a check').id}/quiz${scope}`, '.outcome-cell');
   await take(page, 'mark-book', `/mark-book?class=${classId}`, '.row-of-book');
@@ -61,6 +57,11 @@ for (const [size, suffix] of [
     if (suffix !== '') await take(page, `my-work${suffix}`, '/work', '.card');
     if (suffix !== '')
       await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
+    if (suffix === '') {
+      const { assignmentId } = pieces.find((one) => one.title === 'A river from above')!;
+      const { papers } = (await (await page.request.get(`/api/my/work/${assignmentId}`)).json()) as { papers: { attachmentId: string }[] };
+      await take(page, 'worksheet', `/work/${assignmentId}/paper/${papers[0]!.attachmentId}`, '.spot');
+    }
     if (suffix === '') await take(page, 'returned', `/work/${pieces.find((one) => one.title === 'Rain to river')!.assignmentId}`, '.card');
   });
 }

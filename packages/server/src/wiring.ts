@@ -186,7 +186,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const flatten = flatPapers({ works, keptFiles, fileStore, flattening: papers });
   const working = workingService({ accounts, ownPieces, pieces, works, news, tellLate, keptFiles, flatten });
   const uploads = uploadsService({ sequelize, fileStore, working, works });
-  const notes = notesService({ sequelize, accounts });
+  const notes = notesService({ sequelize, accounts, keptFiles });
   const remarks = remarksService({ sequelize, accounts });
   const scoreQuestions = scoreQuestionsService({ sequelize, accounts });
   const peerReviews = peerReviewsService({ sequelize });
@@ -299,7 +299,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
   const wallPages = wallPagesService({ fileStore, walls, wallReplies });
-  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls, portfolioWords };
+  const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls, portfolioWords, notes };
   const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {

@@ -1,6 +1,6 @@
 /** Marking: piles, the desk, margin notes, saved remarks, returning, two markers, how it went. */
 import type { CriterionResult, Drift, Instant, LateRule, MilliPoints, Milliseconds, Place, RichText, SchoolCalendar } from '@jolly/core';
-import type { AssignmentReply, Scoring } from './assignments';
+import type { KeptFile, AssignmentReply, Scoring } from './assignments';
 import type { Adjustment, Chosen, CriterionWords, WhyScored } from './scores';
 import type { HandInView, MarginNote, PieceRow } from './work';
 
@@ -58,9 +58,12 @@ export interface NoteRequest {
   version: number;
   place: Place;
   text: string;
+  /** said aloud, with or without words */
+  spoken?: KeptFile | null;
 }
 export interface NoteChange {
   text: string;
+  spoken?: KeptFile | null;
   place: Place;
   edition: number;
 }

@@ -42,6 +42,7 @@ export interface MarginNote {
   /** where it stands in the hand-in at hand: itself, or carried to the same words; null: they do not stand there any more */
   here: Place | null;
   text: string;
+  spoken: KeptFile | null;
   /** a name; empty where names are hidden */
   by: string;
   mine: boolean;

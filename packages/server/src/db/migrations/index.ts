@@ -55,6 +55,7 @@ import * as walls from './0054-add-walls';
 import * as portfolioYes from './0055-portfolio-yes';
 import * as ownPiecesOnWalls from './0056-own-pieces-on-walls';
 import * as papers from './0057-add-papers';
+import * as spokenNotes from './0058-spoken-notes';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -122,4 +123,5 @@ export const MIGRATIONS: readonly Migration[] = [
   portfolioYes,
   ownPiecesOnWalls,
   papers,
+  spokenNotes,
 ];

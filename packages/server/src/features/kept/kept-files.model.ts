@@ -11,7 +11,7 @@ export interface KeptFileRow {
 }
 export interface FileUseRow {
   fileId: string;
-  holderKind: 'brief' | 'shelfItem' | 'liveQuestion' | 'notice' | 'event';
+  holderKind: 'brief' | 'shelfItem' | 'liveQuestion' | 'notice' | 'event' | 'marginNote';
   holderId: string;
 }
 

@@ -59,6 +59,29 @@ describe('margin notes', () => {
     });
   });
 
+  it('can be said aloud, and are heard by whoever may read them', async () => {
+    const bao = await handIn();
+    const [finch, hana] = [await server.person('finch'), await server.person('hana')];
+    const spoken = (await finch.upload('/api/files', Buffer.from('OggS said'), 'said.ogg')).body;
+    const added = await note('bend', { text: '', spoken });
+    expect([added.text, added.spoken]).toEqual(['', spoken]);
+    const hears = async (who: typeof bao) => (await who.get(`/api/files/${spoken.id}`)).status;
+    expect([await hears(finch), await hears(bao)]).toEqual([200, 404]);
+    await score();
+    await giveBack();
+    expect([await hears(bao), await hears(hana)]).toEqual([200, 404]);
+    expect((await bao.get(own())).body.notes[0].spoken).toEqual(spoken);
+    // Somebody else's file is not to be heard by being put into a note.
+    const foreign = (await bao.upload(`/api/my/work/${id}/messages/files`, Buffer.from('OggS mine'), 'mine.ogg')).body;
+    const stolen = await finch.post(`${piece()}/notes`, {
+      version: 1,
+      place: place('bend'),
+      text: '',
+      spoken: { ...spoken, id: foreign.id },
+    });
+    expect(stolen.body.type).toBe('file.notYours');
+  });
+
   it('are pinned to what is there, and only to that', async () => {
     await handIn();
     const finch = await server.person('finch');
@@ -166,7 +189,7 @@ describe('margin notes', () => {
     const [row] = (await server.sequelize.query('SELECT * FROM margin_notes'))[0] as { id: string }[];
     const more = (count: number) =>
       server.sequelize.query(
-        `INSERT INTO margin_notes SELECT UUID(), work_id, version_no, place, text, by_user, at, shown_at, settled_at, settled_by, version FROM margin_notes, seq_1_to_${count} WHERE id = '${row!.id}'`,
+        `INSERT INTO margin_notes SELECT UUID(), work_id, version_no, place, text, by_user, at, shown_at, settled_at, settled_by, version, spoken FROM margin_notes, seq_1_to_${count} WHERE id = '${row!.id}'`,
       );
     await more(299);
     expect((await look()).notes).toHaveLength(300);

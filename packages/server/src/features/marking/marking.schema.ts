@@ -14,6 +14,7 @@ import type {
 } from '../../contract';
 import { id, instantOrNull, richText, version } from '../../forms/fields';
 import { rubricChoices } from '../../forms/briefs';
+import { keptFile } from '../../forms/rubrics';
 
 const earned = Joi.number().strict().integer().min(0).max(MOST_POINTS).allow(null).required();
 const chosen = Joi.alternatives()
@@ -145,9 +146,10 @@ export const noteBody = Joi.object<NoteRequest & { remark?: string }, true>({
   version: Joi.number().strict().integer().min(1).required(),
   place,
   text: noteText,
+  spoken: keptFile.allow(null),
   remark: id.optional(),
 });
-export const noteChangeBody = Joi.object<NoteChange, true>({ place, text: noteText, edition: version });
+export const noteChangeBody = Joi.object<NoteChange, true>({ place, text: noteText, spoken: keptFile.allow(null), edition: version });
 export const saidBody = Joi.object<{ text: string }, true>({ text: said(4000) });
 export const questionBody = Joi.object<{ text: string }, true>({ text: said(2000) });
 export const settledBody = Joi.object<{ settled: boolean }, true>({ settled: Joi.boolean().strict().required() });

@@ -7,6 +7,7 @@ export interface MarginNoteRow {
   versionNo: number;
   place: unknown;
   text: string;
+  spoken: unknown;
   byUser: string;
   at: Date;
   /** null: kept back until the piece is returned or sent back */
@@ -41,6 +42,7 @@ export function defineNotes(sequelize: Sequelize) {
         versionNo: INTEGER,
         place: JSON,
         text: STRING,
+        spoken: JSON,
         byUser: STRING,
         at: time,
         shownAt: time,

@@ -1,12 +1,13 @@
 import { carryPlace, fillRemark, partKeys, plainText, type Place, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { rowOf, rowsOf } from '../../db/rows';
-import type { HandInView, MarginNote, NoteChange, NoteRequest } from '../../contract';
+import { rowByKey, rowOf, rowsOf } from '../../db/rows';
+import type { HandInView, KeptFile, MarginNote, NoteChange, NoteRequest } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
+import type { KeptFilesService } from '../kept/kept-files.service';
 import { defineNotes, type MarginNoteRow } from './notes.model';
 
 /** More than anybody reads; a piece with more is refused, not cut. */
@@ -43,13 +44,19 @@ function requirePlace(handIn: Pinned, place: Place): void {
   if (!there) throw new Problem('note.noSuchPlace');
 }
 
-const toText = (text: string, place: Place): string => {
-  if (text.trim() === '' && place.kind !== 'pen') throw new Problem('note.empty');
+const toText = (text: string, place: Place, spoken: KeptFile | null): string => {
+  if (text.trim() === '' && place.kind !== 'pen' && spoken === null) throw new Problem('note.empty');
   return text.trim();
 };
 
+interface Collaborators {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  keptFiles: KeptFilesService;
+}
+
 /** Notes pinned to places in students' work, and what is written below them. Who may is asked by who calls. */
-export function notesService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
+export function notesService({ sequelize, accounts, keptFiles }: Collaborators) {
   const { notes, answers, reads } = defineNotes(sequelize);
 
   async function find(workId: string, id: string, transaction: Transaction): Promise<MarginNoteRow> {
@@ -66,7 +73,21 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
     return row;
   }
 
+  /** The recording of a note as it is on record: the teacher's own, and shown by this note from now on. */
+  async function recorded(byUser: string, noteId: string, spoken: KeptFile | null, transaction: Transaction): Promise<KeptFile | null> {
+    const ids = spoken === null ? [] : [spoken.id];
+    const files = await keptFiles.usable(byUser, ids, [noteId]);
+    await keptFiles.setUses({ holderKind: 'marginNote', holderId: noteId }, ids, transaction);
+    return spoken === null ? null : files.get(spoken.id)!;
+  }
+
   const service = {
+    /** Which work a note is on, and whether its students have it. */
+    async place(id: string): Promise<{ workId: string; shown: boolean } | null> {
+      const row = await rowByKey(notes, id, { attributes: ['workId', 'shownAt'] });
+      return row && { workId: row.workId, shown: row.shownAt !== null };
+    },
+
     /** All notes on a work that this reader may see, in the order in which they were written; places as they are in this hand-in. */
     async ofWork(workId: string, handIn: Pinned | null, reader: NoteReader): Promise<MarginNote[]> {
       if (reader.as === 'student' && reader.until === null) return [];
@@ -101,6 +122,7 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
           place,
           here: handIn ? hereIn(handIn, row.versionNo, place) : null,
           text: words(row.text),
+          spoken: row.spoken == null ? null : fromJson<KeptFile>(row.spoken),
           by: nameOf(row.byUser),
           mine: row.byUser === reader.userId,
           at: row.at.getTime(),
@@ -125,7 +147,7 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
     async add(
       workId: string,
       handIn: Pinned,
-      { place, text }: NoteRequest,
+      { place, text, spoken = null }: NoteRequest,
       byUser: string,
       now: number,
       transaction: Transaction,
@@ -137,7 +159,8 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
         workId,
         versionNo: handIn.version,
         place,
-        text: toText(text, place),
+        text: toText(text, place, spoken),
+        spoken: null,
         byUser,
         at: new Date(now),
         shownAt: null,
@@ -145,6 +168,7 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
         settledBy: null,
         version: 1,
       };
+      row.spoken = await recorded(byUser, row.id, spoken, transaction);
       await notes.create(row, { transaction });
       return row.id;
     },
@@ -153,19 +177,22 @@ export function notesService({ sequelize, accounts }: { sequelize: Sequelize; ac
       workId: string,
       handIn: Pinned,
       id: string,
-      { place, text, edition }: NoteChange,
+      { place, text, spoken = null, edition }: NoteChange,
       byUser: string,
       transaction: Transaction,
     ): Promise<void> {
       const row = await findOwn(workId, id, byUser, transaction);
       if (row.version !== edition) throw new Problem('conflict.changedMeanwhile', { current: { text: row.text, edition: row.version } });
       requirePlace(handIn, place);
-      await notes.update({ place, text: toText(text, place), version: edition + 1 }, { where: { id }, transaction });
+      const words = toText(text, place, spoken);
+      const kept = await recorded(byUser, id, spoken, transaction);
+      await notes.update({ place, text: words, spoken: kept, version: edition + 1 }, { where: { id }, transaction });
     },
 
     async remove(workId: string, id: string, byUser: string, transaction: Transaction): Promise<void> {
       await findOwn(workId, id, byUser, transaction);
       await answers.destroy({ where: { noteId: id }, transaction });
+      await recorded(byUser, id, null, transaction);
       await notes.destroy({ where: { id }, transaction });
     },
 

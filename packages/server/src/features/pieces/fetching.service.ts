@@ -9,6 +9,7 @@ import { namelessFile } from '../marking/desk.service';
 import type { ReviewsService } from '../reviews/reviews.service';
 import type { LiveQuestionsService } from '../live-questions/live-questions.service';
 import type { EventsService } from '../events/events.service';
+import type { NotesService } from '../notes/notes.service';
 import type { NoticesService } from '../notices/notices.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { BoardService } from './board.service';
@@ -39,6 +40,7 @@ interface Collaborators {
   reviews: ReviewsService;
   walls: WallsService;
   portfolioWords: PortfolioWordsService;
+  notes: NotesService;
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
@@ -58,6 +60,7 @@ export function fetchingService({
   events,
   walls,
   portfolioWords,
+  notes,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -129,6 +132,15 @@ export function fetchingService({
     return sights.some(({ theirs }) => theirs);
   }
 
+  /** May they hear what is said in a note: a teacher of the class, and once it is shown who shares the work? */
+  async function hearsNote(actor: Person, noteId: string, now: number): Promise<boolean> {
+    const note = await notes.place(noteId);
+    const piece = note && (await pieces.ofWork(note.workId));
+    if (!note || !piece) return false;
+    if (actor.role === 'student') return note.shown && (await worksOn(actor, piece.assignmentId, note.workId, now));
+    return mayFetch(actor, { assignmentId: piece.assignmentId, own: false });
+  }
+
   /** A file that a teacher put up, for them and for whoever may see what shows it. */
   async function kept(actor: Actor & { userId: string }, fileId: string, now: number): Promise<Fetched | null> {
     const found = await keptFiles.byId(fileId);
@@ -140,6 +152,7 @@ export function fetchingService({
       liveQuestion: (id: string) => liveQuestions.maySee(actor, id),
       notice: (id: string) => notices.maySee(actor, id, now),
       event: (id: string) => events.maySee(actor, id),
+      marginNote: (id: string) => hearsNote(actor, id, now),
     };
     for (const { holderKind, holderId } of found.holders) if (await sees[holderKind](holderId)) return found.file;
     return null;

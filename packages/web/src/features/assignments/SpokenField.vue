@@ -9,7 +9,11 @@ import { useAttempt } from '../../api/use-attempt';
 import { fileAddress } from '../files';
 import FileButton from '../../ui/FileButton.vue';
 
-const props = defineProps<{ modelValue: KeptFile | null; locked?: boolean }>();
+const props = defineProps<{
+  modelValue: KeptFile | null;
+  locked?: boolean;
+  /** in a narrow place: no file to choose, no hint */ quiet?: boolean;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [KeptFile | null] }>();
 const { t } = useT();
 const { problem, busy, attempt } = useAttempt();
@@ -56,10 +60,10 @@ onBeforeUnmount(() => recorder.value?.stop());
     <Button v-else-if="recorder" type="primary" @click="recorder.stop()">{{ t('spoken.stop', { time }) }}</Button>
     <template v-else>
       <Button size="small" :disabled="busy || locked" @click="record">{{ t('spoken.record') }}</Button>
-      <FileButton accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @files="([file]) => void putUp(file!)">{{
+      <FileButton v-if="!quiet" accept="audio/*,video/webm,video/mp4" :disabled="busy || locked" @files="([file]) => void putUp(file!)">{{
         t('spoken.upload')
       }}</FileButton>
-      <span class="muted small">{{ busy ? t('common.saving') : t('spoken.hint') }}</span>
+      <span v-if="busy || !quiet" class="muted small">{{ busy ? t('common.saving') : t('spoken.hint') }}</span>
     </template>
     <span v-if="noMicrophone" class="alarm small" role="alert">{{ t('spoken.noMicrophone') }}</span>
     <span v-if="problem" class="alarm small" role="alert">{{ problem.title }}</span>
@@ -69,5 +73,6 @@ onBeforeUnmount(() => recorder.value?.stop());
 <style scoped>
 audio {
   height: 34px;
+  max-inline-size: 100%;
 }
 </style>

@@ -6,6 +6,7 @@ import type { MarginNote } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { typedSince } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
+import { fileAddress } from '../files';
 import { clock, quoteOf } from './places';
 import FieldForm from '../../ui/FieldForm.vue';
 
@@ -68,8 +69,16 @@ function key(event: KeyboardEvent): void {
       <span v-if="number !== null" class="number">{{ number }}</span><span v-if="note.place.kind === 'moment'" class="number">{{
         clock(note.place.at)
       }}</span
-      >{{ shown || t('notes.penOnly') }}
+      >{{ shown || (note.spoken ? '' : t('notes.penOnly')) }}
     </p>
+    <audio
+      v-if="note.spoken"
+      controls
+      preload="none"
+      :src="fileAddress(note.spoken.id, 'inline')"
+      :aria-label="t('notes.hear')"
+      @click.stop
+    />
     <p v-if="note.settledAt !== null" class="small muted">{{ t('notes.settled') }}</p>
     <ul v-if="open && note.answers.length > 0" class="plain answers">
       <li v-for="one in note.answers" :key="one.id" :class="{ unread: one.unread }">
@@ -127,6 +136,10 @@ function key(event: KeyboardEvent): void {
 .words {
   white-space: pre-wrap;
   overflow-wrap: anywhere;
+}
+.card audio {
+  inline-size: 100%;
+  height: 34px;
 }
 .number {
   display: inline-block;

@@ -3,21 +3,21 @@
  * What was handed in, with notes beside the places they are about. Whoever marks selects words or points at a
  * picture and writes; whoever reads answers below.
  */
-import { Button, Textarea } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import type { Place } from '@jolly/core';
-import type { HandInView, MarginNote, NoteChange, NoteRequest, SavedRemark } from '@jolly/server/contract';
+import type { HandInView, KeptFile, MarginNote, NoteChange, NoteRequest, SavedRemark } from '@jolly/server/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useAttempt } from '../../api/use-attempt';
 import RichTextView, { type Stretch } from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
-import { RemarkPicker, useRemarks } from '../remarks';
+import { useRemarks } from '../remarks';
 import NoteCard from './NoteCard.vue';
+import NoteWriting from './NoteWriting.vue';
 import PinnedFile from './PinnedFile.vue';
 import { partsOf, selectedPlace } from './places';
 import { useMargin } from './use-margin';
 import { usePlacing } from './use-placing';
 import type { Focusable } from '../../ui/focus-first';
-import FieldForm from '../../ui/FieldForm.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
 /** What can be done with notes; each throws ApiProblem when it fails. */
@@ -50,6 +50,7 @@ const may = computed(() => props.acts.add !== undefined);
 interface Draft {
   place: Place;
   text: string;
+  spoken: KeptFile | null;
   id: string | null;
   edition: number;
   remark?: string;
@@ -66,7 +67,10 @@ watch(
 );
 watch(
   draft,
-  (now) => (now && now.text !== '' ? localStorage.setItem(props.keepKey, JSON.stringify(now)) : localStorage.removeItem(props.keepKey)),
+  (now) =>
+    now && (now.text !== '' || now.spoken)
+      ? localStorage.setItem(props.keepKey, JSON.stringify(now))
+      : localStorage.removeItem(props.keepKey),
   { deep: true },
 );
 
@@ -87,7 +91,10 @@ function stretchesOf(part: string): Stretch[] {
   return now?.kind === 'text' && now.part === part ? [...notes, { id: 'draft', start: now.start, end: now.end, kind: 'chosen' }] : notes;
 }
 
-async function begin(place: Place, of: Pick<Draft, 'text' | 'id' | 'edition'> = { text: '', id: null, edition: 0 }): Promise<void> {
+async function begin(
+  place: Place,
+  of: Pick<Draft, 'text' | 'spoken' | 'id' | 'edition'> = { text: '', spoken: null, id: null, edition: 0 },
+): Promise<void> {
   // Another one that is being written is not thrown away by pointing elsewhere: it moves there.
   draft.value = { ...of, text: of.text || (of.id === null && draft.value?.id === null ? draft.value.text : ''), place };
   placing.stop();
@@ -139,35 +146,13 @@ const {
   keep: keepRemark,
   used,
 } = may.value ? useRemarks() : { remarks: ref<SavedRemark[]>([]), keep: () => Promise.reject(new Error()), used: () => undefined };
-const picking = ref(false);
-function picked(remark: SavedRemark): void {
-  picking.value = false;
-  if (!draft.value) return;
-  const { text } = draft.value;
-  draft.value = {
-    ...draft.value,
-    text: text === '' || /\s$/.test(text) ? text + remark.text : `${text} ${remark.text}`,
-    remark: remark.id,
-  };
-  void nextTick(() => field.value?.focus());
-}
-function draftKey(event: KeyboardEvent): void {
-  const { value, selectionStart } = event.target as HTMLTextAreaElement;
-  const before = value.slice(0, selectionStart);
-  if (event.key === ';' && (before === '' || /\s$/.test(before))) picking.value = true;
-  else if (event.key === 'Enter' && !event.shiftKey) void store();
-  else if (event.key === 'Escape') draft.value = null;
-  else return;
-  event.preventDefault();
-  event.stopPropagation();
-}
 async function store(): Promise<void> {
   const now = draft.value;
-  if (!now || busy.value || (now.text.trim() === '' && now.place.kind !== 'pen')) return;
+  if (!now || busy.value || (now.text.trim() === '' && !now.spoken && now.place.kind !== 'pen')) return;
   const done = await attempt(async () => {
-    const { id, place, text, edition, remark } = now;
-    if (id === null) await props.acts.add!({ version: props.handIn.version, place, text, ...(remark ? { remark } : {}) });
-    else await props.acts.change!(id, { place, text, edition });
+    const { id, place, text, spoken, edition, remark } = now;
+    if (id === null) await props.acts.add!({ version: props.handIn.version, place, text, spoken, ...(remark ? { remark } : {}) });
+    else await props.acts.change!(id, { place, text, spoken, edition });
     if (remark) used(remark);
   });
   if (!done) return;
@@ -193,6 +178,7 @@ const stroke = ({ fileId, page, stroke: points }: { fileId: string; page: number
       await props.acts.change!(note.id, {
         place: { ...note.place, strokes: [...note.place.strokes, points] },
         text: note.text,
+        spoken: note.spoken,
         edition: note.edition,
       });
     else await props.acts.add!({ version: props.handIn.version, place: { kind: 'pen', fileId, page, strokes: [points] }, text: '' });
@@ -204,7 +190,7 @@ const undo = (fileId: string) =>
     const strokes = note.place.strokes.slice(0, -1);
     if (strokes.length === 0 && note.text === '') await props.acts.remove!(note.id);
     else if (strokes.length > 0)
-      await props.acts.change!(note.id, { place: { ...note.place, strokes }, text: note.text, edition: note.edition });
+      await props.acts.change!(note.id, { place: { ...note.place, strokes }, text: note.text, spoken: note.spoken, edition: note.edition });
   });
 const answer = (note: MarginNote, text: string, sent: () => void) =>
   attempt(async () => {
@@ -254,36 +240,22 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
       <p v-if="placing.chosen.value" class="note small hint" role="status">
         {{ t(placing.chosen.value.kind === 'text' ? 'notes.placingText' : 'notes.placingPin') }}
       </p>
-      <FieldForm
+      <NoteWriting
         v-if="draft"
-        lies="own"
-        class="card-place writing"
+        ref="field"
+        v-model:text="draft.text"
+        v-model:spoken="draft.spoken"
+        class="card-place"
         data-card="draft"
         :style="{ top: `${margin.tops.value.draft ?? 0}px` }"
-        @send="store"
-      >
-        <label class="hidden-text" for="note-text">{{ t('notes.text') }}</label>
-        <Textarea
-          id="note-text"
-          ref="field"
-          v-model:value="draft.text"
-          :auto-size="{ minRows: 3, maxRows: 12 }"
-          :maxlength="4000"
-          dir="auto"
-          :placeholder="t('notes.placeholder')"
-          @keydown="draftKey"
-          @input="margin.lay"
-        />
-        <RemarkPicker v-if="picking" class="picking" @pick="picked" @close="picking = false" />
-        <div class="row">
-          <Button type="primary" html-type="submit" :disabled="busy || draft.text.trim() === ''"
-            >{{ t('notes.store') }} <span class="key">↵</span></Button
-          ><Button type="link" @click="draft = null">{{ t('common.cancel') }}</Button
-          ><Button v-if="remarks.length > 0" type="link" @click="picking = true">
-            <span class="key">;</span><span class="hidden-text">{{ t('remarks.find') }}</span>
-          </Button>
-        </div>
-      </FieldForm>
+        :busy="busy"
+        :may-be-silent="draft.place.kind === 'pen'"
+        :has-remarks="remarks.length > 0"
+        @remark="(id) => draft && (draft.remark = id)"
+        @grown="margin.lay"
+        @store="store"
+        @cancel="draft = null"
+      />
       <ProblemNote :problem="problem" />
       <div
         v-for="note in [...placed, ...elsewhere]"
@@ -304,7 +276,7 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
           :quoted="note.here === null || !margin.wide.value"
           :keeps="may && keptAs !== note.id"
           @open="open(note.id)"
-          @edit="begin(note.place, { text: note.text, id: note.id, edition: note.edition })"
+          @edit="begin(note.place, { text: note.text, spoken: note.spoken, id: note.id, edition: note.edition })"
           @remove="attempt(() => acts.remove!(note.id))"
           @keep="keep(note)"
           @answer="(text, sent) => answer(note, text, sent)"
@@ -359,21 +331,6 @@ defineExpose({ beginNote: () => (offer.value ? void begin(offer.value.place) : p
 }
 .noted:not(.wide) .card-place {
   margin-block-end: 8px;
-}
-.writing {
-  background: var(--surface-now);
-  border-inline-start: 4px solid var(--now);
-  border-radius: 0 5px 5px 0;
-  padding: 8px 10px;
-  z-index: 3;
-}
-.writing > * + * {
-  margin-block-start: 6px;
-}
-.picking {
-  position: absolute;
-  inset-inline: -60px 0;
-  z-index: 5;
 }
 .offer {
   position: absolute;

@@ -8,6 +8,7 @@ export const notesWords = {
     store: 'Keep note',
     pin: 'Pin a note',
     pen: 'Pen',
+    hear: 'What is said in this note',
     withNotes: 'Download with notes',
     undoStroke: 'Undo stroke',
     penOnly: 'Marked with the pen',
