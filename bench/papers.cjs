@@ -164,10 +164,4 @@ async function main() {
   say('paper, 2 pages, 60 strokes: handed in', `${Math.round(one.took)} ms`);
   say(`  ${STUDENTS - 1} of them at once`, `${Math.round(performance.now() - from)} ms for all, ${Math.round(took.at(-1))} ms the slowest`);
 }
-main().then(
-  () => process.exit(0),
-  (error) => {
-    console.error(error);
-    process.exit(1);
-  },
-);
+void main();

@@ -36,9 +36,9 @@ async function worksheet(): Promise<Uint8Array> {
     borderColor: rgb(0.17, 0.48, 0.69),
     borderWidth: 9,
   });
-  first.drawSvgPath('M150 20L180 -30L210 20ZM190 20L230 -50L270 20Z', { x: -80, y: 640, borderColor: INK, borderWidth: 1.5 });
+  first.drawSvgPath('M150 20L180 -30L210 20ZM190 20L230 -50L270 20Z', { x: -80, y: 616, borderColor: INK, borderWidth: 1.5 });
   for (const [letter, x, y] of [
-    ['a', 84, 612],
+    ['a', 58, 592],
     ['b', 392, 516],
     ['c', 556, 424],
   ] as const)

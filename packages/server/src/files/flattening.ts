@@ -13,6 +13,7 @@ import { startThread } from './thread';
 
 const WORKER = join(__dirname, 'flatten-worker');
 const LONGEST_MS = 60_000;
+const MOST_MEMORY_MB = 1_000;
 
 type Stuff = Omit<PaperToFlatten, 'paper' | 'stickers' | 'font'>;
 export interface FlattenTask {
@@ -28,41 +29,49 @@ export interface FlattenReply {
   made: { pages: number } | { bytes: Uint8Array } | { why: 'locked' | 'broken' | 'tooManyPages'; message?: string };
 }
 
-let thread: Worker | null = null;
+/** One thread makes what is handed in; what students sent is opened in another, so that a file made to choke a reader makes nobody wait. */
+type Desk = 'papers' | 'handedIn';
+interface Running {
+  thread: Worker;
+  waiting: Map<number, { done: (made: FlattenReply['made']) => void; failed: (error: Error) => void }>;
+}
+const running = new Map<Desk, Running>();
 let last = 0;
-const waiting = new Map<number, { done: (made: FlattenReply['made']) => void; failed: (error: Error) => void }>();
 
-/** The one thread stays for the next, for most of the time of a small paper is its start; it keeps no program from ending. */
-function theThread(): Worker {
-  if (thread) return thread;
-  const started = startThread(WORKER);
-  thread = started;
-  started.on('message', ({ id, made }: FlattenReply) => {
-    waiting.get(id)?.done(made);
-    waiting.delete(id);
-    if (waiting.size === 0) started.unref();
+/** A thread stays for the next paper, for most of the time of a small one is its start; it keeps no program from ending. */
+function threadOf(desk: Desk): Running {
+  const there = running.get(desk);
+  if (there) return there;
+  const started: Running = {
+    thread: startThread(WORKER, { resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } }),
+    waiting: new Map(),
+  };
+  running.set(desk, started);
+  started.thread.on('message', ({ id, made }: FlattenReply) => {
+    started.waiting.get(id)?.done(made);
+    started.waiting.delete(id);
+    if (started.waiting.size === 0) started.thread.unref();
   });
   const over = (error: Error) => {
-    if (thread === started) thread = null;
-    for (const one of waiting.values()) one.failed(error);
-    waiting.clear();
+    if (running.get(desk) === started) running.delete(desk);
+    for (const one of started.waiting.values()) one.failed(error);
+    started.waiting.clear();
   };
-  started.once('error', over);
-  started.once('exit', () => over(new Error('the thread that flattens papers has ended')));
+  started.thread.once('error', over);
+  started.thread.once('exit', () => over(new Error('the thread that makes PDFs has ended')));
   return started;
 }
 
 async function ask(what: FlattenTask['what']): Promise<FlattenReply['made']> {
   const id = (last += 1);
-  const worker = theThread();
-  worker.ref();
+  const { thread, waiting } = threadOf(what.kind === 'noted' ? 'handedIn' : 'papers');
+  thread.ref();
   let end: ReturnType<typeof setTimeout> | undefined;
   try {
     return await new Promise<FlattenReply['made']>((done, failed) => {
       waiting.set(id, { done, failed });
-      // A paper made to choke whoever reads it chokes only this thread.
-      end = setTimeout(() => void worker.terminate(), LONGEST_MS);
-      worker.postMessage({ id, what } satisfies FlattenTask);
+      end = setTimeout(() => void thread.terminate(), LONGEST_MS);
+      thread.postMessage({ id, what } satisfies FlattenTask);
     });
   } finally {
     clearTimeout(end);

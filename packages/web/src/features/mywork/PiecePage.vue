@@ -64,7 +64,11 @@ const beat = ref(0);
 let begun = false;
 const { state, value, why, reload } = useLoad(async () => {
   // Looking makes one's copies of worksheets; on a broken line the piece itself still says what is wrong.
-  if (!begun) await Promise.all([ask('POST /api/my/work/:assignmentId/look', { params: own }).catch(() => undefined), papersKept.save()]);
+  if (!begun)
+    await Promise.all([
+      ask('POST /api/my/work/:assignmentId/look', { params: own }).catch(() => undefined),
+      papersKept.save().catch(() => undefined),
+    ]);
   const reply = await ask('GET /api/my/work/:assignmentId', { params: own });
   // What was refused is tried again only once the piece is open again.
   if (!begun || (draft.status.value === 'refused' && reply.mayHandIn === null)) draft.begin(reply.draft);

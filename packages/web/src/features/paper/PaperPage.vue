@@ -37,7 +37,7 @@ const { state, value, why, reload } = useLoad<OwnPaperReply>(async () => {
 });
 const zone = computed(() => value.value?.zone ?? 'UTC');
 const { problem, busy, attempt } = useAttempt();
-const may = computed(() => value.value !== null && value.value.mayWrite === null && paper.status.value !== 'refused');
+const may = computed(() => value.value !== null && value.value.mayWrite === null && !paper.isShut.value);
 
 const choice = firstChoice();
 const choose = (more: Partial<Choice>) => Object.assign(choice, more);

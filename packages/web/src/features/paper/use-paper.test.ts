@@ -78,6 +78,19 @@ it('goes on without a line, in parts, and says when the server refuses', async (
   expect([paper.status.value, paper.refusal.value, hasKeptPapers('bao', 'tides')]).toEqual(['refused', 'It is handed in.', true]);
 });
 
+it('goes on where something of it is refused, once that is taken back', async () => {
+  const refused = { status: 422, body: { type: 'paper.noSuchSticker', title: 'This sticker is gone.', status: 422 } };
+  const { wire, paper } = paperOn(refused, reply(1));
+  paper.begin(blank);
+  paper.change(put(box('a', 'blade')));
+  paper.change(put({ id: 'k', page: 1, kind: 'sticker', sticker: 'gone', x: 0, y: 0, size: 900 }));
+  await later(1000);
+  expect([paper.status.value, paper.refusal.value, paper.isShut.value]).toEqual(['refused', 'This sticker is gone.', false]);
+  paper.undo();
+  await later(1000);
+  expect([paper.status.value, wire.sent[1]!.body]).toMatchObject(['saved', { put: [box('a', 'blade')], drop: ['k'] }]);
+});
+
 it('finds what an ended page left, under the id it was written with, and sends it before handing in', async () => {
   const first = paperOn('broken line');
   first.paper.begin(blank);

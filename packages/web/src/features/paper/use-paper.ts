@@ -8,6 +8,8 @@ const TRY_AGAIN_AFTER_MS = 5000;
 /** Sent at a time, so that a paper drawn full without a line goes up in parts that each arrive. */
 const MOST_AT_ONCE = 200;
 const MOST_UNDONE = 300;
+/** Something of what was sent is wrong, not the time for it. */
+const WRONG = 422;
 const NOTHING: PaperChange = { put: [], drop: [] };
 
 interface Kept extends PaperChange {
@@ -73,6 +75,8 @@ export function usePaper(which: WhichPaper) {
   const status = ref<'saved' | 'changed' | 'saving' | 'kept' | 'refused'>('saved');
   const savedAt = ref<number | null>(null);
   const refusal = ref('');
+  /** the piece takes nothing any more; otherwise what was refused can be taken back, and the rest goes */
+  const isShut = ref(false);
   const undone = shallowRef<{ change: PaperChange; joins: string | null }[]>([]);
   const redone = shallowRef<PaperChange[]>([]);
   let writer: string = crypto.randomUUID();
@@ -120,6 +124,7 @@ export function usePaper(which: WhichPaper) {
     objects.value = applyChange(objects.value, change);
     pending = together(pending, change);
     keep();
+    if (isShut.value) return;
     if (status.value !== 'saving') status.value = 'changed';
     plan(SAVE_AFTER_MS);
   }
@@ -166,8 +171,11 @@ export function usePaper(which: WhichPaper) {
   async function save(): Promise<boolean> {
     clearTimeout(timer);
     while (running) await running;
-    if (isNothing(pending)) return true;
-    if (status.value === 'refused') return false;
+    if (isShut.value) return false;
+    if (isNothing(pending)) {
+      status.value = 'saved';
+      return true;
+    }
     running = (async () => {
       const part = firstOf(pending);
       status.value = 'saving';
@@ -181,6 +189,7 @@ export function usePaper(which: WhichPaper) {
         const problem = error instanceof ApiProblem ? error : null;
         if (problem && problem.status >= 400 && problem.status < 500) {
           refusal.value = problem.title;
+          isShut.value = problem.status !== WRONG;
           status.value = 'refused';
         } else {
           status.value = 'kept';
@@ -195,7 +204,7 @@ export function usePaper(which: WhichPaper) {
   }
   /** Looks what others have written since. */
   async function refresh(): Promise<void> {
-    if (running || status.value === 'refused') return;
+    if (running || isShut.value) return;
     const reply = await ask('GET /api/my/work/:assignmentId/papers/:attachmentId/changes', { params, query: { since: version } }).catch(
       () => null,
     );
@@ -215,6 +224,7 @@ export function usePaper(which: WhichPaper) {
     status,
     savedAt,
     refusal,
+    isShut,
     canUndo: computed(() => undone.value.length > 0),
     canRedo: computed(() => redone.value.length > 0),
     begin,
