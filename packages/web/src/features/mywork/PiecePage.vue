@@ -99,6 +99,7 @@ const pictures = computed(() =>
 const { uploads, add, stop, again, copyOf, resume } = useUploads({
   assignmentId: id,
   userId,
+  onSentElsewhere: () => void reload(),
   onAttached: (file) => !files.value.some((one) => one.id === file.id) && files.value.push(file),
 });
 watch(

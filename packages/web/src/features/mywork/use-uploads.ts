@@ -49,10 +49,13 @@ export function useUploads({
   assignmentId,
   userId,
   onAttached,
+  onSentElsewhere,
 }: {
   assignmentId: string;
   userId: string;
   onAttached: (file: WorkFile) => void;
+  /** another tab has sent it, or let it go: what is attached is to be looked at anew */
+  onSentElsewhere: () => void;
 }) {
   const uploads = ref<Upload[]>([]);
   const stops = new Map<string, () => void>();
@@ -81,7 +84,10 @@ export function useUploads({
     // Taken: nobody else begins with it.
     stops.set(key, () => undefined);
     const upload = await kept(key);
-    if (!upload) return void letGo(key);
+    if (!upload) {
+      await letGo(key);
+      return onSentElsewhere();
+    }
     running += 1;
     try {
       const file = await inOneTab(key, async () => {

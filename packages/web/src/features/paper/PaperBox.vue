@@ -53,7 +53,12 @@ const place = computed(() => {
 
 const put = (changes: object, joins: string) =>
   emit('change', { put: [{ ...props.object, ...changes }], drop: [] }, `${props.object.id} ${joins}`);
-const write = (words: string) => put({ text: words.slice(0, MOST_PAPER_LETTERS) }, 'words');
+/** Emptied to be written anew: the box goes only when it is left so. */
+const blank = ref<string | null>(null);
+function write(words: string): void {
+  blank.value = words.trim() === '' ? words : null;
+  if (blank.value === null) put({ text: words.slice(0, MOST_PAPER_LETTERS) }, 'words');
+}
 const takeAway = () => emit('change', { put: [], drop: [props.object.id] }, `${props.object.id} gone`);
 const moveBy = (x: number, y: number, joins: string) => put({ x: onPage(props.object.x + x), y: onPage(props.object.y + y) }, joins);
 
@@ -87,6 +92,11 @@ function drag(event: PointerEvent): void {
   else put({ width: Math.min(PAPER_SIDE - held.object.x, Math.max(LEAST_WIDTH, Math.round(held.object.width! + by.x))) }, held.name);
 }
 const letGo = () => (held = null);
+function leave(): void {
+  if (blank.value !== null) takeAway();
+  blank.value = null;
+  emit('left');
+}
 onMounted(() => props.fresh && field.value?.focus());
 </script>
 
@@ -100,18 +110,23 @@ onMounted(() => props.fresh && field.value?.focus());
     role="group"
     :aria-label="name"
     @keydown.self="key"
-    @focusout="emit('left')"
+    @focusout="leave"
     @pointerdown.self="object.kind !== 'text' && hold($event, 'move')"
     @pointermove="drag"
     @pointerup="letGo"
     @pointercancel="letGo"
   >
-    <div v-if="text" class="words" :data-words="text.text" :style="{ fontSize: `${text.size / 100}cqw`, color: INK_COLOURS[text.ink] }">
+    <div
+      v-if="text"
+      class="words"
+      :data-words="blank ?? text.text"
+      :style="{ fontSize: `${text.size / 100}cqw`, color: INK_COLOURS[text.ink] }"
+    >
       <Textarea
         v-if="may"
         ref="field"
         class="written"
-        :value="text.text"
+        :value="blank ?? text.text"
         :rows="1"
         :maxlength="MOST_PAPER_LETTERS"
         :aria-label="t('paper.words')"

@@ -94,6 +94,23 @@ describe('a page of a paper', () => {
     expect(cross.changes()[0]!.put[0]).toMatchObject({ sign: 'cross', x: 5000, y: 2500 });
   });
 
+  it('has a box that is emptied and written anew, and goes only when it is left empty', async () => {
+    const { changes } = await layer({ kind: 'move' }, { objects: [box('a', 'blade')] });
+    const field = document.querySelector<HTMLTextAreaElement>('.box textarea')!;
+    const writes = async (text: string) => {
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      await flushPromises();
+    };
+    await writes('');
+    expect([changes(), field.isConnected]).toEqual([[], true]);
+    await writes('stalk');
+    expect(changes()[0]!.put).toEqual([box('a', 'stalk')]);
+    await writes(' ');
+    field.dispatchEvent(new FocusEvent('focusout', { bubbles: true }));
+    expect(changes().at(-1)).toEqual({ put: [], drop: ['a'] });
+  });
+
   it('has boxes that are moved by keys and taken away', async () => {
     const { key, changes } = await layer({ kind: 'move' }, { objects: [box('a', 'blade')] });
     const there = document.querySelector<HTMLElement>('.box')!;

@@ -133,7 +133,8 @@ export function usePaper(which: WhichPaper) {
    * @param joins changes that follow each other under one name, such as letters typed in one box, are undone as one
    */
   function change(wanted: PaperChange, joins: string | null = null): void {
-    if (isNothing(wanted)) return;
+    const takesNothing = wanted.put.length === 0 && !objects.value.some((one) => wanted.drop.includes(one.id));
+    if (isNothing(wanted) || takesNothing) return;
     const back = undoing(objects.value, wanted);
     const last = undone.value.at(-1);
     // What takes both back is what takes back the later one, and then the earlier one.
