@@ -1,14 +1,4 @@
-import {
-  addSchoolDays,
-  EVERYONE,
-  localDateAt,
-  mondayOf,
-  nameOfLine,
-  plusDays,
-  randomGroups,
-  textOf,
-  type SchoolCalendar,
-} from '@jolly/core';
+import { addSchoolDays, localDateAt, mondayOf, nameOfLine, plusDays, randomGroups, textOf, type SchoolCalendar } from '@jolly/core';
 import { readConfig } from '@jolly/server/dist/config';
 import { openInstallation } from '@jolly/server/dist/open';
 import type { AssignmentReply, BriefBody, SetFor } from '@jolly/server/dist/contract';
@@ -27,6 +17,7 @@ import { seedQuizzes } from './quizzes';
 import { seedMarking } from './marking';
 import { seedWorking } from './working';
 import { DUE_TIME, dueAt, lastSchoolMoment } from './school-days';
+import { setFor } from './set-for';
 import { storyOf } from './stories';
 import { landscape, measurements, report } from './things';
 import { seedPortfolios } from './portfolios';
@@ -75,7 +66,7 @@ function termAround(now: number) {
   return { calendar: { ...calendar, closures: [...calendar.closures, winter] }, terms, monday };
 }
 
-function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): BriefBody & Omit<SetFor, 'classId'> {
+function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number, classId: string): BriefBody & SetFor {
   const due = plan.due === null ? null : dueAt(calendar, now, plan.due);
   const accepts: BriefBody['accepts'] = plan.how === 'inClass' ? [] : plan.files ? ['text', 'files'] : ['text'];
   return {
@@ -86,15 +77,11 @@ function bodyOf(plan: PlannedWork, calendar: SchoolCalendar, now: number): Brief
     accepts,
     ...extrasOf(plan.title, plan.points),
     points: plan.points === null ? null : plan.points * 1000,
-    opens: plan.opens === undefined ? null : dueAt(calendar, now, plan.opens) - 7 * 3_600_000,
-    due,
-    closes: due === null || plan.closes === undefined ? null : addSchoolDays(calendar, due, plan.closes),
-    unitId: null,
-    categoryId: null,
-    countsInTotals: true,
-    bonus: false,
-    audience: EVERYONE,
-    groupingId: null,
+    ...setFor(classId, {
+      opens: plan.opens === undefined ? null : dueAt(calendar, now, plan.opens) - 7 * 3_600_000,
+      due,
+      closes: due === null || plan.closes === undefined ? null : addSchoolDays(calendar, due, plan.closes),
+    }),
   };
 }
 
@@ -188,12 +175,12 @@ async function seedSchool(services: Services, startedAt: number, seed: number): 
       plans.map((plan) => {
         const { category, unit } = SETUP[name]!.filed[plan.title] ?? {};
         const body = {
-          ...bodyOf(plan, calendar, now),
+          ...bodyOf(plan, calendar, now, classIds[index]!),
           categoryId: categoryId(name, category),
           unitId: unit === undefined ? null : units[unit]!.id,
         };
         const issuedAt = plan.kind === 'draft' ? null : Math.min(now - 30 * 3_600_000, addSchoolDays(calendar, body.due ?? now, -8));
-        return { ...body, classId: classIds[index]!, issuedAt, createdBy: odile.id };
+        return { ...body, issuedAt, createdBy: odile.id };
       }),
       now,
     );

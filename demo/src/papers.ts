@@ -1,10 +1,11 @@
-import { EVERYONE, fieldId, MINUTE_MS, textOf, type PaperObject, type PaperPlace, type SchoolCalendar } from '@jolly/core';
+import { fieldId, MINUTE_MS, textOf, type PaperObject, type PaperPlace, type SchoolCalendar } from '@jolly/core';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
 import { ago, dueAt } from './school-days';
+import { setFor } from './set-for';
 
 const INK = rgb(0.08, 0.15, 0.18);
 const ATTACHMENT = '8d1f5c0a-3f44-4f0e-8a66-6b8b51c7a0d2';
@@ -138,20 +139,7 @@ export async function seedPapers({ services, calendar, now, teacherId, classId, 
       accepts: ['text', 'photos'],
       points: 10_000,
       minutes: 25,
-      classes: [
-        {
-          classId,
-          opens: null,
-          due: dueAt(calendar, now, 4),
-          closes: null,
-          unitId: null,
-          categoryId: null,
-          countsInTotals: true,
-          bonus: false,
-          audience: EVERYONE,
-          groupingId: null,
-        },
-      ],
+      classes: [setFor(classId, { due: dueAt(calendar, now, 4) })],
       fromShelf: null,
     },
     issuedAt,

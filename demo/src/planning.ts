@@ -1,10 +1,11 @@
-import { addSchoolDays, EVERYONE, HOUR_MS, textOf, type RichText, type Rubric, type SchoolCalendar } from '@jolly/core';
+import { addSchoolDays, HOUR_MS, textOf, type RichText, type Rubric, type SchoolCalendar } from '@jolly/core';
 import type { AssignmentReply, Attachment, BriefBody, BriefRequest, SetFor } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { randomUUID } from 'node:crypto';
 import { ago, dueAt } from './school-days';
 import { seedGroupDates } from '@jolly/server/dist/features/exceptions/exceptions.seed';
+import { setFor } from './set-for';
 
 const levels = (descriptors: [string, string, string, string], points: [number, number, number, number]) =>
   ['Begun', 'Nearly there', 'Secure', 'Goes further'].map((name, index) => ({
@@ -190,19 +191,7 @@ export async function seedPlanning({
 }: Setting): Promise<void> {
   const teacher = { role: 'teacher' as const, userId: teacherId };
   const titled = (title: string) => assignments.find((one) => one.title === title)!;
-  const set = (className: string, more: Partial<SetFor> = {}): SetFor => ({
-    classId: classIds[className]!,
-    opens: null,
-    due: null,
-    closes: null,
-    unitId: null,
-    categoryId: null,
-    countsInTotals: true,
-    bonus: false,
-    audience: EVERYONE,
-    groupingId: null,
-    ...more,
-  });
+  const set = (className: string, more: Partial<SetFor> = {}) => setFor(classIds[className]!, more);
   const brief = async (body: Partial<BriefBody>, classes: SetFor[], at: number | null): Promise<void> => {
     const request: BriefRequest = { ...BLANK_BRIEF, ...body, classes, fromShelf: null };
     const { id, version } = await services.briefs.draft(teacher, request, ago(calendar, now, 26));

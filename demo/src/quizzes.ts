@@ -1,4 +1,4 @@
-import { addSchoolDays, EVERYONE, FIRST_RUN, MINUTE_MS, textOf, type Question, type QuestionForm, type Quiz } from '@jolly/core';
+import { addSchoolDays, FIRST_RUN, MINUTE_MS, textOf, type Question, type QuestionForm, type Quiz } from '@jolly/core';
 import type { AssignmentReply, KeptFile } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import { seedAssignments } from '@jolly/server/dist/features/assignments/assignments.seed';
@@ -8,6 +8,7 @@ import { Readable } from 'node:stream';
 import { ask, answerTo, chanceOf, choice, entries, gap, idOf, options, WHY, type Setting } from './question-parts';
 import { seedQuestions } from './questions';
 import { dueAt } from './school-days';
+import { setFor } from './set-for';
 import { landscape } from './things';
 
 // "Which one carries most?" has a wrong key: a stream in flood carries more than one in summer. The figures show it.
@@ -114,14 +115,7 @@ export async function seedQuizzes({
     ...BLANK_BRIEF,
     how: 'quiz' as const,
     accepts: [],
-    opens: null,
-    unitId: null,
-    categoryId: null,
-    countsInTotals: true,
-    bonus: false,
-    audience: EVERYONE,
-    groupingId: null,
-    classId,
+    ...setFor(classId),
     createdBy: teacherId,
   };
   const quizOf = (questions: Question[], run: Partial<Quiz['run']> = {}, sets: Quiz['sets'] = []): Quiz => ({

@@ -3,6 +3,7 @@ import type { AssignmentReply } from '@jolly/server/dist/contract';
 import { BLANK_BRIEF } from '@jolly/server/dist/features/assignments/drafts';
 import type { Services } from '@jolly/server/dist/wiring';
 import { ago, dueAt } from './school-days';
+import { setFor } from './set-for';
 import { LAB_GROUPS } from './setup';
 import { seedPapers } from './papers';
 import { sheetOf } from './planning';
@@ -46,20 +47,7 @@ export async function seedWorking({ services, calendar, now, teacherId, classIds
       accepts: ['text', 'files'],
       points: 20_000,
       minutes: 40,
-      classes: [
-        {
-          classId,
-          opens: null,
-          due: dueAt(calendar, now, 3),
-          closes: null,
-          unitId: null,
-          categoryId: null,
-          countsInTotals: true,
-          bonus: false,
-          audience: { kind: 'everyone', laterJoiners: true },
-          groupingId: lab.id,
-        },
-      ],
+      classes: [setFor(classId, { due: dueAt(calendar, now, 3), groupingId: lab.id })],
       fromShelf: null,
     },
     issuedAt,

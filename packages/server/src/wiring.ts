@@ -44,13 +44,6 @@ import { scoreQuestionsService } from './features/marking/score-questions.servic
 import { returningService } from './features/marking/returning.service';
 import { scoringService } from './features/marking/scoring.service';
 import { secondScoresService } from './features/marking/second-scores.service';
-import { noticeAnswersService } from './features/notices/notice-answers.service';
-import { noticeTellingService } from './features/notices/notice-telling.service';
-import { noticeboardService } from './features/notices/noticeboard.service';
-import { noticesService } from './features/notices/notices.service';
-import { readingNoticesService } from './features/notices/reading-notices.service';
-import { studentNoticesService } from './features/notices/student-notices.service';
-import { writingNoticesService } from './features/notices/writing-notices.service';
 import { notesService } from './features/notes/notes.service';
 import { remarksService } from './features/remarks/remarks.service';
 import { peerReviewsService } from './features/reviews/peer-reviews.service';
@@ -63,8 +56,6 @@ import { rowsService } from './features/collecting/rows.service';
 import { conversationsService } from './features/conversations/conversations.service';
 import { talkingService } from './features/conversations/talking.service';
 import { dateChangesService } from './features/news/date-changes.service';
-import { handsBoardService } from './features/hands/hands-board.service';
-import { handsService } from './features/hands/hands.service';
 import { newsService } from './features/news/news.service';
 import { boardService } from './features/pieces/board.service';
 import { classBoardsService } from './features/pieces/class-boards.service';
@@ -119,6 +110,7 @@ import { hangingService } from './features/walls/hanging.service';
 import { wallActsService } from './features/walls/wall-acts.service';
 import { wallPagesService } from './features/walls/wall-pages.service';
 import { wallRepliesService } from './features/walls/wall-replies.service';
+import { wireNotices } from './wiring-notices';
 import { wallsService } from './features/walls/walls.service';
 import { yearShelfService } from './features/year-shelf/year-shelf.service';
 import { stampedCache, type MakeCache } from './db/stamped-cache';
@@ -276,12 +268,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const toldAbsences = toldAbsencesService({ sequelize, accounts, classes, roster, families, register, news });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
   const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
-  const hands = handsService({ sequelize });
-  const notices = noticesService({ sequelize, classes, roster, groups, families, hands });
-  const handsBoard = handsBoardService({ classes, notices, hands });
-  const noticeboard = noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands });
-  const writingNotices = writingNoticesService({ sequelize, classes, assignments, keptFiles, notices, noticeboard, hands });
-  const readingNotices = readingNoticesService({ sequelize, accounts, classes, roster, assignments, board, families, notices, hands });
+  const ofNotices = { sequelize, accounts, classes, roster, groups, families, assignments, board, keptFiles, news };
+  const noticing = wireNotices(ofNotices);
+  const { notices, readingNotices } = noticing;
   const tellingFamilies = tellingFamiliesService({
     sequelize,
     families,
@@ -292,10 +281,6 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     mail,
     zone: defaultZone,
   });
-  const noticeTelling = noticeTellingService({ sequelize, accounts, classes, families, notices, news });
-  const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
-  const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };
-  const studentNotices = studentNoticesService({ sequelize, ...ofStudents });
   const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
   const wallPages = wallPagesService({ fileStore, walls, wallReplies });
@@ -370,20 +355,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     fetching,
   };
   const quizzing = { quizzes, quizOutcome, quizMarks, quizPrint, quizInterchange, corrections, questionStore, liveQuestions, liveScoring };
-  const noticing = {
-    notices,
-    noticeboard,
-    writingNotices,
-    readingNotices,
-    noticeTelling,
-    noticeAnswers,
-    studentNotices,
-    wallReplies,
-    wallActs,
-    wallPages,
-    hands,
-    handsBoard,
-  };
+  const displaying = { wallReplies, wallActs, wallPages };
   const marking = {
     desk,
     scoring,
@@ -402,7 +374,20 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   };
   const portfolios = { portfolio, ownPortfolio, portfolioWords, portfolioHome };
   const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, ...portfolios };
-  return { sequelize, fileStore, printPdf, counters, ...home, ...setup, ...planning, ...workingOn, ...quizzing, ...marking, ...noticing };
+  return {
+    sequelize,
+    fileStore,
+    printPdf,
+    counters,
+    ...home,
+    ...setup,
+    ...planning,
+    ...workingOn,
+    ...quizzing,
+    ...marking,
+    ...noticing,
+    ...displaying,
+  };
 }
 
 export type Services = ReturnType<typeof wire>;

@@ -56,9 +56,16 @@ export interface StoredObject {
   writer: string;
 }
 
-/** Both of two texts that were written into one box. */
-const both = (theirs: string, mine: string): string =>
-  theirs.includes(mine) ? theirs : mine.includes(theirs) ? mine : `${theirs}\n${mine}`;
+/**
+ * Both of two texts that were written into one box, line by line: a line that goes on with one of the other text stands once.
+ * @example both('A crab\nlives', 'A crab hides') -> 'lives\nA crab hides'
+ */
+function both(theirs: string, mine: string): string {
+  const [there, here] = [theirs.split('\n'), mine.split('\n')];
+  const isBegunIn = (line: string, lines: readonly string[]) => lines.some((other) => other.startsWith(line));
+  const kept = there.filter((line) => !isBegunIn(line, here));
+  return [...kept, ...here.filter((line) => !isBegunIn(line, kept))].join('\n');
+}
 
 /**
  * What of a change is to be stored on a paper that somebody else has changed meanwhile: object by object, and nothing that somebody

@@ -99,6 +99,7 @@ describe('changes from two devices', () => {
     ['the other one was seen', [[box('a', '5'), 3]], { put: [box('a', '6')], drop: [] }, { put: [box('a', '6')], drop: [] }],
     ['both wrote into one box', [[box('a', '5'), 8]], { put: [box('a', '6')], drop: [] }, { put: [box('a', '5\n6')], drop: [] }],
     ['one wrote on where the other stopped', [[box('a', 'The tide'), 8]], { put: [box('a', 'The tide turns')], drop: [] }, { put: [box('a', 'The tide turns')], drop: [] }], // prettier-ignore
+    ['both went on with what was there', [[box('a', 'The tide\nturns'), 8]], { put: [box('a', 'The tide comes')], drop: [] }, { put: [box('a', 'turns\nThe tide comes')], drop: [] }], // prettier-ignore
     ['both answered in one place', [[answer('p', 'salt'), 8]], { put: [answer('p', 'sand')], drop: [] }, { put: [answer('p', 'salt\nsand')], drop: [] }], // prettier-ignore
     ['moved here, words there', [[box('a', 'new words'), 8]], { put: [box('a', 'new', { x: 9 })], drop: [] }, { put: [box('a', 'new words', { x: 9 })], drop: [] }], // prettier-ignore
     ['taken away here, changed there', [[box('a', 'y'), 8]], { put: [], drop: ['a'] }, { put: [], drop: [] }],

@@ -1,22 +1,11 @@
-import {
-  entriesOf,
-  filesIn,
-  isPaper,
-  questionFaults,
-  quizFaults,
-  rescaledScore,
-  rubricRemarks,
-  type Action,
-  type Actor,
-  type Question,
-} from '@jolly/core';
+import { isPaper, rescaledScore, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { AssignmentReply, BriefBody, BriefChange, BriefReply, BriefRequest, PointsQuestion, SetFor } from '../../contract';
 import { inTransaction } from '../../db/transaction';
-import { fieldProblem, rubricCode, type FieldProblem } from '../../http/field-problems';
+import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
 import type { GroupsService } from '../groups/groups.service';
@@ -24,6 +13,7 @@ import type { KeptFilesService } from '../kept/kept-files.service';
 import type { PaperChecksService } from '../kept/paper-checks.service';
 import type { SecondScoresService } from '../marking/second-scores.service';
 import type { PiecesService } from '../pieces/pieces.service';
+import { filesOf, issueErrors } from './brief-body';
 import { toBriefBody, toBriefColumns, toSetColumns, toSetFor } from './assignments.mapper';
 import { defineAssignments, type AssignmentRow, type BriefRow } from './assignments.model';
 import { refuseContradiction, type AssignmentsService } from './assignments.service';
@@ -38,57 +28,6 @@ interface Found {
   /** of classes that the one who asks teaches */
   mine: AssignmentRow[];
   others: AssignmentRow[];
-}
-
-/** Files that a brief shows, wherever in it. */
-export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments' | 'quiz'>): string[] {
-  const attached = body.attachments.flatMap((one) =>
-    one.kind === 'file'
-      ? [one.file.id, ...(one.paper?.stickers ?? []).map((sticker) => sticker.id)]
-      : one.kind === 'worksheet'
-        ? filesIn(one.text)
-        : [],
-  );
-  const asked = body.quiz?.questions.flatMap(filesOfQuestion) ?? [];
-  return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached, ...asked])];
-}
-
-/** Files that a question shows or plays. */
-export function filesOfQuestion(question: Question): string[] {
-  const picture = question.kind === 'place' && question.picture ? [question.picture.id] : [];
-  const spoken = question.spoken ? [question.spoken.id] : [];
-  return [...filesIn(question.text), ...entriesOf(question).flatMap((entry) => filesIn(entry.text)), ...picture, ...spoken];
-}
-
-/** Everything that keeps the questions of a quiz from being asked. */
-function quizErrors({ quiz }: BriefBody): FieldProblem[] {
-  if (!quiz) return [];
-  const ofQuiz = quizFaults(quiz.questions, quiz.sets).map((fault) =>
-    fault.what === 'noQuestions'
-      ? fieldProblem('quiz', 'quiz.noQuestions')
-      : fieldProblem(`quiz.sets.${quiz.sets.findIndex((set) => set.id === fault.setId)}`, `quiz.${fault.what}`),
-  );
-  const ofQuestions = quiz.questions.flatMap((question, index) =>
-    questionFaults(question).map((fault) => fieldProblem(`quiz.questions.${index}`, `quiz.${fault}`, { n: index + 1 })),
-  );
-  return [...ofQuiz, ...ofQuestions];
-}
-
-/** Everything that keeps a brief from being issued. */
-export function issueErrors(body: BriefBody): FieldProblem[] {
-  const errors: FieldProblem[] = [];
-  if (body.title === '') errors.push(fieldProblem('title', 'brief.noTitle'));
-  if (body.kind === 'handout') return errors;
-  const { scoring } = body;
-  if (body.points === null && scoring.by !== 'none' && scoring.by !== 'done') errors.push(fieldProblem('points', 'brief.noPoints'));
-  if (scoring.by === 'words' && scoring.words.length === 0) errors.push(fieldProblem('scoring', 'brief.noWords'));
-  if (scoring.by === 'words' && scoring.words.some((word) => word.name === '')) errors.push(fieldProblem('scoring', 'brief.emptyWord'));
-  if (scoring.by === 'rubric') {
-    const refused = rubricRemarks(scoring.rubric).find((one) => one.only === 'refused');
-    if (refused) errors.push(fieldProblem(`scoring.rubric.${refused.path}`, rubricCode(refused.why)));
-  }
-  if (body.how === 'handIn' && body.accepts.length === 0) errors.push(fieldProblem('accepts', 'brief.acceptsNothing'));
-  return [...errors, ...quizErrors(body)];
 }
 
 interface Collaborators {
@@ -162,8 +101,11 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     const files = await keptFiles.usable(teacher.userId, filesOf(body), [...holderIds, ...kept]);
     const linked = body.attachments.flatMap((one) => (one.kind === 'handout' ? [one.briefId] : []));
     for (const briefId of linked) await find(teacher, 'assignment.look', briefId);
-    for (const one of body.attachments)
-      if (one.kind === 'file' && one.use !== 'toRead' && isPaper(files.get(one.file.id)!.mediaType)) await paperChecks.require(one.file.id);
+    await paperChecks.require(
+      body.attachments.flatMap((one) =>
+        one.kind === 'file' && one.use !== 'toRead' && isPaper(files.get(one.file.id)!.mediaType) ? [one.file.id] : [],
+      ),
+    );
     return {
       ...body,
       spoken: body.spoken && files.get(body.spoken.id)!,

@@ -8,7 +8,8 @@ import type { NewsService } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import { SERVER_VIEWER } from '../pieces/sight';
 import { isIssued, type AssignmentsService } from './assignments.service';
-import { issueErrors, type BriefsService } from './briefs.service';
+import { issueErrors } from './brief-body';
+import type { BriefsService } from './briefs.service';
 import { isGiven } from './drafts';
 
 type Teacher = Actor & { userId: string };

@@ -4,7 +4,7 @@ import { inTransaction } from '../../db/transaction';
 import type { AssignmentReply, BriefKind, CopyPreviewReply, CopyRequest } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AssignmentsService } from '../assignments/assignments.service';
-import { filesOf } from '../assignments/briefs.service';
+import { filesOf } from '../assignments/brief-body';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import type { YearShelfService } from '../year-shelf/year-shelf.service';
 import type { ClassesService, SchoolClass } from './classes.service';

@@ -43,6 +43,12 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
       return { file: { ...toKeptFile(row), fingerprint: row.fingerprint }, ownerId: row.ownerId, holders: uses };
     },
 
+    /** What lies under these files. */
+    async bytesOf(ids: readonly string[]): Promise<Pick<KeptFileRow, 'fingerprint' | 'mediaType'>[]> {
+      if (ids.length === 0) return [];
+      return rowsOf(keptFiles, { attributes: ['fingerprint', 'mediaType'], where: { id: { [Op.in]: [...ids] } } });
+    },
+
     /**
      * The files by their ids, if this teacher put them up or they are shown by one of these holders already.
      * @throws Problem `file.notYours` for any other: an id is no right to look

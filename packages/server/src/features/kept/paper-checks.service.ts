@@ -33,10 +33,9 @@ export function paperChecksService({ keptFiles, fileStore, flattening }: Collabo
     /** @throws Problem `paper.notPaper`, `paper.locked`, `paper.broken`, `paper.tooManyPages` */
     check,
 
-    /** The same of a file that somebody put up. */
-    async require(fileId: string): Promise<void> {
-      const found = await keptFiles.byId(fileId);
-      if (found) await check(found.file);
+    /** The same of files that somebody put up. */
+    async require(fileIds: readonly string[]): Promise<void> {
+      for (const bytes of await keptFiles.bytesOf(fileIds)) await check(bytes);
     },
   };
 }

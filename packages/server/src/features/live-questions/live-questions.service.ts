@@ -25,7 +25,7 @@ import { countsBy, rowByKey, rowOf, rowsOf } from '../../db/rows';
 import { inTransaction } from '../../db/transaction';
 import { fieldProblem } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
-import { filesOfQuestion } from '../assignments/briefs.service';
+import { filesOfQuestion } from '../assignments/brief-body';
 import { keptQuestionsSeen } from '../shelf/question-uses';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { KeptFilesService } from '../kept/kept-files.service';

@@ -140,6 +140,16 @@ describe('a paper to write on', () => {
     expect((await bao.get(`${at}/changes?since=3`)).body).toMatchObject({ put: [], drop: ['b'] });
   });
 
+  it('does not let a page that writes on over the words that were brought together with its own', async () => {
+    const { bao, change, look } = await aPaper();
+    const [phone, desk] = [randomUUID(), randomUUID()];
+    await change(bao, 0, [box('a', 'theirs')], [], phone);
+    await change(bao, 0, [box('a', 'mine')], [], desk);
+    // The desk has typed on before it heard of it.
+    await change(bao, 0, [box('a', 'mine, longer')], [], desk);
+    expect(words(await look(bao))).toEqual(['theirs\nmine, longer']);
+  });
+
   it('is handed in as a PDF with everything on it, that is read, noted on and taken back', async () => {
     const { bao, finch, change, look, id, sun } = await aPaper();
     await change(bao, 0, [

@@ -25,6 +25,8 @@ const toRecord = (row: WorkPaperRow): PaperRecord & { workId: string } => ({
 });
 const toObject = (row: PaperObjectRow): PaperObject => fromJson<PaperObject>(row.object);
 const countWords = (objects: readonly PaperObject[]) => wordsOnPaper(objects).reduce((sum, words) => sum + wordCount(textOf(words)), 0);
+/** What two writers' words were brought together in is nobody's own: whoever has not seen it does not write over it. */
+const NOBODY = '00000000-0000-0000-0000-000000000000';
 /** Room for the objects of one change in the order of all. */
 const PLACES_A_VERSION = 10_000;
 
@@ -152,7 +154,7 @@ export function workPapers(sequelize: Sequelize) {
           born: version,
           gone: null,
           place: there.get(object.id)?.place ?? version * PLACES_A_VERSION + index,
-          writer,
+          writer: change.put.includes(object) ? writer : NOBODY,
           object,
         })),
         { transaction },

@@ -1,7 +1,7 @@
 import { filesIn, questionContent, questionTitle, questionWords } from '@jolly/core';
 import { createHash } from 'node:crypto';
 import type { ShelfBody } from '../../contract';
-import { filesOf, filesOfQuestion } from '../assignments/briefs.service';
+import { filesOf, filesOfQuestion } from '../assignments/brief-body';
 import type { ShelfItemRow } from './shelf.model';
 
 /** Files that something on the shelf shows. */

@@ -95,7 +95,7 @@ useShortcuts([
             </section>
             <FollowedPaper
               v-for="paper in papers"
-              :key="paper.attachmentId"
+              :key="`${studentId} ${paper.attachmentId}`"
               :assignment-id="assignmentId"
               :student-id="studentId"
               :attachment-id="paper.attachmentId"

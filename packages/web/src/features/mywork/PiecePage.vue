@@ -90,11 +90,6 @@ const rubric = computed(() => (value.value?.scoring.by === 'rubric' ? value.valu
 const accepts = computed(() => piece.value?.accepts ?? []);
 const takesText = computed(() => accepts.value.includes('text'));
 const takesFiles = computed(() => accepts.value.some((kind) => kind !== 'text' && kind !== 'link'));
-const pictures = computed(() =>
-  (value.value?.attachments ?? []).flatMap((one) =>
-    one.kind === 'file' && one.file.mediaType.startsWith('image/') ? [{ id: one.file.id, name: one.title || one.file.name }] : [],
-  ),
-);
 
 const { uploads, add, stop, again, copyOf, resume } = useUploads({
   assignmentId: id,
@@ -289,7 +284,7 @@ watch(
             :uploads="uploads"
             :dropping="dropping"
             :keep-key="id"
-            :pictures="pictures"
+            :attachments="value.attachments"
             @add="add"
             @remove="detach"
             @stop="stop"
@@ -310,6 +305,7 @@ watch(
           :user-id="userId"
           :assignment-id="id"
           :titles="titles"
+          :papers="papersKept.status.value === 'kept'"
           :may-take-back="value.handIn !== null && value.mayTakeBack === null"
         />
         <NeverSent v-if="!working && uploads.length > 0" :uploads="uploads" @copy="copyOf" @stop="stop" />

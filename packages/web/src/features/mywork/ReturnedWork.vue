@@ -219,9 +219,9 @@ const send = () =>
           <StoredCheck :on="note.settledAt !== null" :store="(settled) => settle(note.id, settled)"
             ><span dir="auto"
               ><span v-if="note.place.kind === 'text'" class="muted">“{{ note.place.quote }}” </span
-              >{{ note.text || t('notes.penOnly') }}</span
+              >{{ note.text || t(note.spoken ? 'notes.hear' : 'notes.penOnly') }}</span
             ></StoredCheck
-          >
+          ><audio v-if="note.spoken" controls preload="none" :src="fileAddress(note.spoken.id, 'inline')" :aria-label="t('notes.hear')" />
         </li>
       </ol>
       <NotedWork

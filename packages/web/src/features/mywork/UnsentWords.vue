@@ -16,6 +16,7 @@ const props = defineProps<{
   assignmentId: string;
   titles: ReadonlyMap<string, string>;
   mayTakeBack: boolean;
+  /** something written on a paper never reached the server either */ papers: boolean;
 }>();
 const { t } = useWords();
 const unsent = computed(() => {
@@ -39,10 +40,11 @@ async function copy(one: { key: string; text: RichText }): Promise<void> {
 </script>
 
 <template>
-  <section v-if="unsent.length > 0" class="note bad stack" role="alert" :aria-label="t('unsent.title')">
+  <section v-if="unsent.length > 0 || papers" class="note bad stack" role="alert" :aria-label="t('unsent.title')">
     <strong>{{ t('unsent.title') }}</strong>
     <p v-if="draft.status.value === 'refused'">{{ draft.refusal.value.title }}</p>
     <p>{{ t(mayTakeBack ? 'unsent.takeBack' : 'unsent.kept') }}</p>
+    <p v-if="papers">{{ t('unsent.papers') }}</p>
     <div v-for="one in unsent" :key="one.key" class="sheet words stack">
       <div class="row">
         <strong class="grow" dir="auto">{{ one.title }}</strong><span v-if="copied === one.key" class="small" role="status">{{

@@ -2,7 +2,7 @@
 /** What is attached to a piece, and ways to attach more: files, the camera, a drawing, a recording. */
 import { Button } from 'ant-design-vue';
 import type { HandInKind } from '@jolly/core';
-import type { WorkFile } from '@jolly/server/contract';
+import type { Attachment, WorkFile } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { FileView, sizeText } from '../files';
 import DrawingSheet from './DrawingSheet.vue';
@@ -18,7 +18,7 @@ const props = defineProps<{
   uploads: readonly Upload[];
   dropping: boolean;
   keepKey: string;
-  /** pictures that came with the assignment, to draw over */ pictures: readonly { id: string; name: string }[];
+  /** what came with the assignment: its pictures can be drawn over */ attachments: readonly Attachment[];
 }>();
 const emit = defineEmits<{ add: [File[]]; remove: [WorkFile]; stop: [string]; copy: [string]; again: [] }>();
 const { t, percent } = useWords();
@@ -51,7 +51,9 @@ const hint = computed(() =>
 );
 const ownPictures = computed(() => [
   ...props.files.filter((file) => /^image\/(png|jpeg|gif|webp)$/.test(file.mediaType)),
-  ...props.pictures,
+  ...props.attachments.flatMap((one) =>
+    one.kind === 'file' && one.file.mediaType.startsWith('image/') ? [{ id: one.file.id, name: one.title || one.file.name }] : [],
+  ),
 ]);
 const waiting = computed(() => props.uploads.some((one) => one.state === 'waiting'));
 </script>

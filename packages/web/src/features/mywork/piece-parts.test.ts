@@ -4,6 +4,8 @@ import type { MyPieceReply, WorkFile } from '@jolly/server/contract';
 import { opened } from '../../testing-page';
 import HandInBox from './HandInBox.vue';
 import NotOpenNote from './NotOpenNote.vue';
+import UnsentWords from './UnsentWords.vue';
+import type { Draft } from './use-draft';
 
 const DUE = Date.parse('2026-11-27T15:30:00Z');
 const value = (more: object = {}, piece: object = {}) =>
@@ -86,4 +88,16 @@ describe('a piece that is not open', () => {
     expect((await note(value({ mayHandIn: 'excused', exceptionReason: 'On a trip.' }))).text()).toContain('On a trip.'));
 
   it('says nothing where it is merely handed in', async () => expect((await note(value({ mayHandIn: 'alreadyIn' }))).text()).toBe(''));
+});
+
+it('what was drawn on a paper and never reached the server is told, also where no words are missing', async () => {
+  const draft = {
+    status: { value: 'saved' },
+    text: { value: EMPTY_TEXT },
+    refusal: { value: { code: '', title: '' } },
+  } as unknown as Draft;
+  const props = { draft, userId: 'bao', assignmentId: 'tides', titles: new Map(), mayTakeBack: true };
+  const told = async (papers: boolean) => (await opened(UnsentWords, { props: { ...props, papers } })).text();
+  expect(await told(true)).toContain('Something you wrote or drew on a paper is among it.');
+  expect(await told(false)).toBe('');
 });

@@ -178,6 +178,7 @@ export const myworkWords = {
   },
   unsent: {
     title: 'These words have not reached the server',
+    papers: 'Something you wrote or drew on a paper is among it.',
     takeBack: 'They are kept in this browser. Take the work back and they go in; you can also copy them.',
     kept: 'They are kept in this browser, and go in if this is opened for you again. You can copy them.',
     copy: 'Copy',

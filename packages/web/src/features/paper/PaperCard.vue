@@ -46,6 +46,8 @@ const { t } = useWords();
   flex: none;
 }
 .card .grow {
+  flex: 1;
   min-inline-size: 180px;
+  overflow-wrap: anywhere;
 }
 </style>

@@ -1,7 +1,8 @@
 import type { PaperObject } from '@jolly/core';
 import { effectScope, type EffectScope } from 'vue';
 import { aStorage, aWire } from '../../testing';
-import { hasKeptPapers, sendKeptPapers, usePaper } from './use-paper';
+import { hasKeptPapers, sendKeptPapers } from './kept-papers';
+import { usePaper } from './use-paper';
 
 let scope: EffectScope;
 beforeEach(() => {
@@ -91,25 +92,58 @@ it('goes on where something of it is refused, once that is taken back', async ()
   expect([paper.status.value, wire.sent[1]!.body]).toMatchObject(['saved', { put: [box('a', 'blade')], drop: ['k'] }]);
 });
 
-it('finds what an ended page left, under the id it was written with, and sends it before handing in', async () => {
+it('finds what an ended page left and sends it as it was seen then, so that nothing is written over unseen', async () => {
   const first = paperOn('broken line');
-  first.paper.begin(blank);
+  first.paper.begin({ ...blank, version: 3 });
   first.paper.change(put(box('a', 'left behind')));
   await later(1000);
-  const { writer } = first.wire.sent[0]!.body as { writer: string };
   scope.stop();
   scope = effectScope();
-  const { wire, paper } = paperOn(reply(1));
-  paper.begin(blank);
+  const { wire, paper } = paperOn(reply(8, put(box('a', 'theirs\nleft behind'))));
+  // Somebody else has written into the same box since.
+  paper.begin({ ...blank, written: [box('a', 'theirs')], version: 7 });
   expect(words(paper)).toEqual(['left behind']);
   await later(0);
-  expect(wire.sent[0]!.body).toMatchObject({ writer, put: [{ text: 'left behind' }] });
-  // The same where the paper is not opened again.
-  localStorage.setItem('jolly-paper bao tides leaf w', JSON.stringify({ ...put(box('b', 'more')), seen: 1, writer: 'w' }));
-  const handIn = aWire(reply(2));
-  globalThis.fetch = handIn.fetch as typeof fetch;
+  expect(wire.sent.map(({ body }) => body)).toMatchObject([{ seen: 3, put: [{ text: 'left behind' }] }]);
+  expect([words(paper), hasKeptPapers('bao', 'tides')]).toEqual([['theirs\nleft behind'], false]);
+});
+
+it('leaves to another page that is open what that page has still to send', async () => {
+  const place = 'jolly-paper bao tides leaf w';
+  localStorage.setItem(place, JSON.stringify({ ...put(box('b', 'in the other tab')), seen: { b: 1 }, writer: 'w' }));
+  Object.defineProperty(globalThis, 'navigator', {
+    configurable: true,
+    value: { locks: { request: async () => undefined, query: async () => ({ held: [{ name: place }] }) } },
+  });
+  const { wire, paper } = paperOn();
+  paper.begin(blank);
+  await later(1000);
+  expect([words(paper), wire.sent.length, hasKeptPapers('bao', 'tides')]).toEqual([['in the other tab'], 0, true]);
+  Object.defineProperty(globalThis, 'navigator', { configurable: true, value: {} });
+});
+
+it('sends what is kept before the piece is handed in, in parts that were seen in the same version', async () => {
+  const kept = { ...put(box('a', 'one'), box('b', 'two')), drop: ['c'], seen: { a: 1, b: 2, c: 1 }, writer: 'w' };
+  localStorage.setItem('jolly-paper bao tides leaf w', JSON.stringify(kept));
+  const wire = aWire(reply(3), reply(4));
+  globalThis.fetch = wire.fetch as typeof fetch;
   await sendKeptPapers('bao', 'tides');
-  expect([handIn.sent[0]!.body, hasKeptPapers('bao', 'tides')]).toEqual([{ ...put(box('b', 'more')), seen: 1, writer: 'w' }, false]);
+  expect(wire.sent.map(({ body }) => body)).toEqual([
+    { put: [box('a', 'one')], drop: ['c'], seen: 1, writer: 'w' },
+    { put: [box('b', 'two')], drop: [], seen: 2, writer: 'w' },
+  ]);
+  expect(hasKeptPapers('bao', 'tides')).toBe(false);
+});
+
+it('hears of its own saves once it rests, not with each of them', async () => {
+  const { wire, paper } = paperOn(reply(1), reply(2, put(box('b', 'theirs'))));
+  paper.begin(blank);
+  paper.change(put(box('a', 'blade')));
+  await later(1000);
+  for (let n = 0; n < 3; n += 1) await paper.refresh();
+  expect(wire.sent).toHaveLength(1);
+  await later(3000);
+  expect([wire.sent.length, words(paper)]).toEqual([2, ['blade', 'theirs']]);
 });
 
 it('is taken back step by step and put again; what is typed in one box is one step', () => {

@@ -1,68 +1,28 @@
 import { applyChange, together, undoing, type PaperChange, type PaperObject } from '@jolly/core';
-import type { PaperChangeReply, PaperChangeRequest } from '@jolly/server/contract';
+import type { PaperChangeReply } from '@jolly/server/contract';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
+import {
+  firstOf,
+  heldPlaces,
+  holdPlace,
+  isNothing,
+  keepUnsent,
+  keptAt,
+  placeOf,
+  send,
+  without,
+  type Unsent,
+  type WhichPaper,
+} from './kept-papers';
 
 const SAVE_AFTER_MS = 700;
 const TRY_AGAIN_AFTER_MS = 5000;
-/** Sent at a time, so that a paper drawn full without a line goes up in parts that each arrive. */
-const MOST_AT_ONCE = 200;
 const MOST_UNDONE = 300;
+/** So long after a save of one's own a change is most likely that save: what others wrote came with its reply. */
+const OWN_ECHO_MS = 2500;
 /** Something of what was sent is wrong, not the time for it. */
 const WRONG = 422;
-const NOTHING: PaperChange = { put: [], drop: [] };
-
-interface Kept extends PaperChange {
-  seen: number;
-  writer: string;
-}
-export interface WhichPaper {
-  userId: string;
-  assignmentId: string;
-  attachmentId: string;
-}
-const ofPiece = (userId: string, assignmentId: string) => `jolly-paper ${userId} ${assignmentId} `;
-const placeOf = ({ userId, assignmentId, attachmentId }: WhichPaper, writer: string) =>
-  `${ofPiece(userId, assignmentId)}${attachmentId} ${writer}`;
-const isNothing = ({ put, drop }: PaperChange) => put.length + drop.length === 0;
-
-/** What this browser keeps of papers because the server does not have it: of one piece, or of one paper. */
-function keptAt(start: string): { place: string; attachmentId: string; kept: Kept }[] {
-  return Array.from({ length: localStorage.length }, (_, index) => localStorage.key(index) ?? '')
-    .filter((place) => place.startsWith(start))
-    .map((place) => ({ place, attachmentId: place.split(' ')[3]!, kept: JSON.parse(localStorage.getItem(place)!) as Kept }));
-}
-
-const send = (params: { assignmentId: string; attachmentId: string }, body: PaperChangeRequest): Promise<PaperChangeReply> =>
-  ask('POST /api/my/work/:assignmentId/papers/:attachmentId/changes', { params, body });
-const firstOf = ({ put, drop }: PaperChange): PaperChange => {
-  const first = put.slice(0, MOST_AT_ONCE);
-  return { put: first, drop: drop.slice(0, MOST_AT_ONCE - first.length) };
-};
-/** What is left of a change once a part of it is stored, unless it was changed again meanwhile. */
-const without = (change: PaperChange, sent: PaperChange): PaperChange => ({
-  put: change.put.filter((one) => !sent.put.includes(one)),
-  drop: change.drop.filter((id) => !sent.drop.includes(id)),
-});
-
-/** Are there changes of papers of this piece that never reached the server? */
-export const hasKeptPapers = (userId: string, assignmentId: string): boolean => keptAt(ofPiece(userId, assignmentId)).length > 0;
-
-/**
- * Sends what was written on papers of a piece and never reached the server, before it is handed in.
- * @throws ApiProblem where it does not get there; what is not sent stays kept
- */
-export async function sendKeptPapers(userId: string, assignmentId: string): Promise<void> {
-  for (const { place, attachmentId, kept } of keptAt(ofPiece(userId, assignmentId))) {
-    let rest: PaperChange = kept;
-    while (!isNothing(rest)) {
-      const part = firstOf(rest);
-      await send({ assignmentId, attachmentId }, { ...part, seen: kept.seen, writer: kept.writer });
-      rest = without(rest, part);
-    }
-    localStorage.removeItem(place);
-  }
-}
 
 /**
  * A paper that is written on: every change is at once on the page and in this browser, and soon after with the server, which brings
@@ -79,37 +39,36 @@ export function usePaper(which: WhichPaper) {
   const isShut = ref(false);
   const undone = shallowRef<{ change: PaperChange; joins: string | null }[]>([]);
   const redone = shallowRef<PaperChange[]>([]);
-  let writer: string = crypto.randomUUID();
-  let place = placeOf(which, writer);
+  const writer: string = crypto.randomUUID();
+  const place = placeOf(which, writer);
+  const letGo = holdPlace(place);
   let version = 0;
-  let pending: PaperChange = NOTHING;
+  let pending: Unsent = { put: [], drop: [], seen: {} };
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let looking: ReturnType<typeof setTimeout> | undefined;
   let running: Promise<void> | null = null;
+  let savedLast = -Infinity;
+  /** what pages that are gone have left here, and never reached the server */
+  const leftHere = () => keptAt(placeOf(which, '')).filter((one) => one.place !== place);
 
-  function keep(): void {
-    if (isNothing(pending)) return localStorage.removeItem(place);
-    try {
-      localStorage.setItem(place, JSON.stringify({ ...pending, seen: version, writer } satisfies Kept));
-    } catch {
-      // No room in the browser: it is on the page, and on its way.
-    }
-  }
   function begin(stored: { written: PaperObject[]; version: number; savedAt: number | null }): void {
     version = stored.version;
     savedAt.value = stored.savedAt;
-    objects.value = stored.written;
     undone.value = [];
     redone.value = [];
-    // What was written here before and never reached the server goes on under the id it was written with.
-    const [first, ...more] = keptAt(placeOf(which, ''));
-    if (!first) return;
-    ({ writer } = first.kept);
-    place = first.place;
-    pending = more.reduce<PaperChange>((all, one) => together(all, one.kept), first.kept);
-    pending = { put: pending.put, drop: pending.drop };
-    objects.value = applyChange(objects.value, pending);
-    keep();
-    for (const one of more) localStorage.removeItem(one.place);
+    objects.value = [...leftHere().map((one) => one.kept), pending].reduce(applyChange, stored.written);
+    void adopt();
+  }
+  /** Makes what pages that are gone have left one's own to send; a page that is still open sends its own. */
+  async function adopt(): Promise<void> {
+    const held = leftHere().length > 0 ? await heldPlaces() : new Set();
+    for (const { place: other, kept } of leftHere()) {
+      if (held.has(other)) continue;
+      pending = { ...together(kept, pending), seen: { ...pending.seen, ...kept.seen } };
+      keepUnsent(place, pending, writer);
+      localStorage.removeItem(other);
+    }
+    if (isNothing(pending)) return;
     status.value = 'changed';
     plan(0);
   }
@@ -122,8 +81,9 @@ export function usePaper(which: WhichPaper) {
   }
   function put(change: PaperChange): void {
     objects.value = applyChange(objects.value, change);
-    pending = together(pending, change);
-    keep();
+    const ids = [...change.put.map((one) => one.id), ...change.drop];
+    pending = { ...together(pending, change), seen: { ...Object.fromEntries(ids.map((id) => [id, version])), ...pending.seen } };
+    keepUnsent(place, pending, writer);
     if (isShut.value) return;
     if (status.value !== 'saving') status.value = 'changed';
     plan(SAVE_AFTER_MS);
@@ -178,13 +138,14 @@ export function usePaper(which: WhichPaper) {
       return true;
     }
     running = (async () => {
-      const part = firstOf(pending);
       status.value = 'saving';
       try {
-        const reply = await send(params, { ...part, seen: version, writer });
+        const part = firstOf(pending);
+        const reply = await send(params, { ...part, writer });
         pending = without(pending, part);
         take(reply);
-        keep();
+        keepUnsent(place, pending, writer);
+        savedLast = performance.now();
         status.value = isNothing(pending) ? 'saved' : 'changed';
       } catch (error) {
         const problem = error instanceof ApiProblem ? error : null;
@@ -205,7 +166,13 @@ export function usePaper(which: WhichPaper) {
   }
   /** Looks what others have written since. */
   async function refresh(): Promise<void> {
-    if (running || isShut.value) return;
+    clearTimeout(looking);
+    if (isOver || running || isShut.value) return;
+    const wait = savedLast + OWN_ECHO_MS - performance.now();
+    if (wait > 0) {
+      looking = setTimeout(() => void refresh(), wait);
+      return;
+    }
     const reply = await ask('GET /api/my/work/:assignmentId/papers/:attachmentId/changes', { params, query: { since: version } }).catch(
       () => null,
     );
@@ -216,6 +183,8 @@ export function usePaper(which: WhichPaper) {
   onScopeDispose(() => {
     isOver = true;
     clearTimeout(timer);
+    clearTimeout(looking);
+    letGo();
     window.removeEventListener('online', online);
     // What is still on its way when the page is left goes at once; it is kept in any case.
     if (status.value === 'changed') void save();
