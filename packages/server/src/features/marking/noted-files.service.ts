@@ -18,6 +18,9 @@ interface Collaborators {
   flattening: Flattening;
 }
 
+/** On paper a recording can only be told of. */
+const SAID_ALOUD = 'Said aloud, to be heard in Jolly Compass.';
+
 /** Files of hand-ins with the notes and pen marks on them, to keep and to print: for who reads the notes, with what they read. */
 export function notedFilesService({ desk, myWork, works, fileStore, flattening }: Collaborators) {
   async function copyOf(fileId: string, handIn: HandInView | null, notes: readonly MarginNote[], firstName: string): Promise<TakenOut> {
@@ -29,7 +32,8 @@ export function notedFilesService({ desk, myWork, works, fileStore, flattening }
     if (!bytes) throw new Problem('file.gone');
     // Pins have the numbers that they have on the page: in the order of all that stand in this hand-in.
     let pins = 0;
-    const onFile = notes.flatMap(({ id, here, text }): NoteOnPaper[] => {
+    const onFile = notes.flatMap(({ id, here, text: words, spoken }): NoteOnPaper[] => {
+      const text = words || (spoken ? SAID_ALOUD : '');
       const number = here?.kind === 'area' ? (pins += 1) : null;
       if ((here?.kind !== 'area' && here?.kind !== 'pen') || here.fileId !== fileId) return [];
       return [{ id, place: here, number, text: firstName ? text.replaceAll(FIRST_NAME, () => firstName) : text }];
