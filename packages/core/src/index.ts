@@ -32,6 +32,7 @@ export * from './roster';
 export * from './rubric';
 export * from './score';
 export * from './shift';
+export * from './simple-view';
 export * from './spread';
 export * from './state';
 export * from './takehome';

@@ -48,6 +48,7 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   studentNotices: 'never',
   wallRemarks: 'asked',
   wallsForFamilies: false,
+  simpleView: false,
   label: more.name ?? 'Rivers 8',
   calendarId: 'calendar',
   calendar: { zone: 'UTC', schoolDays: [1, 2, 3, 4, 5], closures: [] },
@@ -76,6 +77,7 @@ export const anAssignment = (more: Partial<AssignmentReply> = {}): AssignmentRep
   how: 'handIn',
   quizRun: null,
   accepts: ['text', 'files'],
+  voiceAnswers: false,
   scoring: { by: 'points' },
   points: 20_000,
   aims: [],
@@ -118,6 +120,8 @@ export const onRoster = (givenName: string, more: Partial<RosterStudent> = {}): 
   cardMadeAt: null,
   invitedAt: null,
   elsewhere: false,
+  simpleView: null,
+  ownView: null,
   ...more,
 });
 /** A piece of that class as its student has it: open, next to be done, without a date. */
@@ -159,5 +163,7 @@ export const aPerson = (more: Partial<Me> = {}): Me => ({
   newPasswordNeeded: false,
   keeper: false,
   practice: null,
+  simple: false,
+  ownView: null,
   ...more,
 });

@@ -1,5 +1,6 @@
 import type { Key } from './question';
 import { numberRatio } from './read-number';
+import { saidIn } from './said-answer';
 
 /** Longer than anything that is asked for in a gap or a short answer. */
 export const LONGEST_SHORT_ANSWER = 500;
@@ -26,10 +27,12 @@ function idsProblem(answer: unknown, known: readonly string[]): AnswerProblem | 
  * was only written otherwise.
  *
  * @param answer anything; it may come from outside
+ * @param may `say`: what is answered in writing may be said aloud
  * @example answerProblem({ kind: 'number', accepted: [] }, 'ten') -> 'notANumber'
  */
-export function answerProblem(key: Key, answer: unknown): AnswerProblem | null {
+export function answerProblem(key: Key, answer: unknown, may: { say: boolean } = { say: false }): AnswerProblem | null {
   if (answer === null) return null;
+  if (saidIn(key.kind, answer) !== null) return may.say ? null : 'wrongForm';
   switch (key.kind) {
     case 'one':
     case 'trueFalse':

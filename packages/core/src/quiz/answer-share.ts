@@ -3,11 +3,12 @@ import { comparedText, gapShare } from './gap-text';
 import type { AcceptedNumber, Gap, Key } from './question';
 import { numberRatio } from './read-number';
 import { holdsPoint, type PicturePoint, type Region } from './region';
+import { saidIn } from './said-answer';
 
 /**
  * What a student answered, by the kind of question: an option's id; several of them; a text for each gap; a text; a number as
  * readNumber writes it; the right-hand entry by the left-hand one; items in their order; a point of a picture; what was
- * written, or the ids of files. null: nothing.
+ * written, or the ids of files; of what is answered in writing also `{ said }`, the id of a recording. null: nothing.
  */
 export type Answer = null | string | readonly (string | null)[] | readonly number[] | { readonly [left: string]: string };
 
@@ -98,12 +99,13 @@ const regionsShare = (regions: readonly Region[], point: PicturePoint): Ratio =>
  * The share of a question's points that an answer earns (docs/rules.md, 10), exactly.
  *
  * @param also what was counted as right afterwards; it can only raise the share
- * @returns from 0 to 1; null: it waits for the teacher. An answer that has not the question's form earns 0: such a one is
+ * @returns from 0 to 1; null: it waits for the teacher, as whatever was said aloud does. An answer that has not the question's form earns 0: such a one is
  *   refused before it is stored (answerProblem)
  * @example several, each, key a b c, chosen a b d -> (2 − 1)/3 = 1/3
  */
 export function answerShare(key: Key, answer: Answer, also: readonly CountedRight[] = []): Ratio | null {
   if (isNoAnswer(answer)) return ZERO;
+  if (saidIn(key.kind, answer) !== null) return null;
   const options = new Set(also.flatMap((one) => (one.kind === 'option' ? [one.optionId] : [])));
   switch (key.kind) {
     case 'one':

@@ -4,6 +4,7 @@ import { answerShare, isNoAnswer, type Answer, type CountedRight } from './answe
 import { comparedText, gapMatch } from './gap-text';
 import { aroundGaps, keyOf, type Entry, type Gap, type Question } from './question';
 import type { Region } from './region';
+import { filesInAnswer, saidIn } from './said-answer';
 
 /** How one way of answering counts. */
 export type SpreadAs = 'key' | 'near' | 'counted' | 'part' | 'wrong' | 'none';
@@ -124,11 +125,12 @@ function pairSpread(question: Question & { kind: 'match' }, answers: readonly An
 /**
  * How a question was answered: each way once, what counts first, then the commonest (docs/rules.md, 13).
  *
- * @param answers one of each try that got the question; null for none
+ * @param all an answer of each try that got the question; null for none
  * @param also what was counted as right afterwards
- * @returns of what only a teacher can score how many said nothing, and no more
+ * @returns of what only a teacher can score how many said nothing, and no more; answers said aloud stand in no spread
  */
-export function answerSpread(question: Question, answers: readonly Answer[], also: readonly CountedRight[] = []): AnswerSpread[] {
+export function answerSpread(question: Question, all: readonly Answer[], also: readonly CountedRight[] = []): AnswerSpread[] {
+  const answers = all.filter((answer) => saidIn(question.kind, answer) === null);
   const one = (lines: SpreadLine[]): AnswerSpread[] => [{ gap: null, lines }];
   switch (question.kind) {
     case 'one':
@@ -212,10 +214,12 @@ export function keyWords(question: Question): string[] {
 
 /**
  * An answer in words, as it stands in what was handed in; empty: nothing.
- * @param fileNames of a question that asks for files: what they are called, by id
+ * @param fileNames what files are called, by id: recordings, and what was put up as an answer
  */
 export function answerWords(question: Question, answer: Answer, fileNames: ReadonlyMap<string, string> = new Map()): string {
   if (isNoAnswer(answer)) return '';
+  const files = filesInAnswer(question.kind, answer);
+  if (files.length > 0) return files.map((id) => fileNames.get(id) ?? id).join(', ');
   const named = (entries: readonly Entry[], ids: readonly string[]) => ids.map((id) => entryWords(entries.find((one) => one.id === id)));
   switch (question.kind) {
     case 'one':
@@ -239,10 +243,6 @@ export function answerWords(question: Question, answer: Answer, fileNames: Reado
       const [x, y] = answer as unknown as [number, number];
       return `${hundredths(x)} / ${hundredths(y)}`;
     }
-    case 'file':
-    case 'drawing':
-    case 'recording':
-      return (answer as readonly string[]).map((id) => fileNames.get(id) ?? id).join(', ');
     default:
       return String(answer);
   }

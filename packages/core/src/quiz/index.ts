@@ -18,6 +18,7 @@ export * from './standing-answers';
 export * from './item-figures';
 export * from './doubts';
 export * from './run';
+export * from './said-answer';
 export * from './blank';
 export * from './question-table';
 export * from './answer-spread';

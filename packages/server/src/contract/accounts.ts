@@ -14,6 +14,10 @@ export interface Me extends StudentName {
   keeper: boolean;
   /** a teacher who looks at a class as its practice student */
   practice: { classId: string; className: string } | null;
+  /** sees the simple view, by their own choice or their teachers' */
+  simple: boolean;
+  /** which they chose themselves; null: as their teachers have it */
+  ownView: boolean | null;
 }
 export interface SessionReply {
   me: Me | null;

@@ -72,6 +72,8 @@ export interface BriefBody {
   /** the questions and how they are gone through, where it is handed in as a quiz */
   quiz: Quiz | null;
   accepts: HandInKind[];
+  /** what is asked for in writing may be said aloud */
+  voiceAnswers: boolean;
   scoring: Scoring;
   points: MilliPoints | null;
   aims: string[];

@@ -47,6 +47,8 @@ export interface ClassDetails {
   wallRemarks: WallRemarks;
   /** do families see the display walls of the class? */
   wallsForFamilies: boolean;
+  /** do its students see the simple view, where nothing else was chosen for them? */
+  simpleView: boolean;
 }
 export type LetterShows = 'nothing' | 'words' | 'score';
 export interface ClassReply extends ClassDetails {

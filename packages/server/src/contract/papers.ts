@@ -1,6 +1,7 @@
 /** Papers to write on: a PDF or a picture that each student, or each group, has a copy of. */
 import type { Instant, PaperChange, PaperObject } from '@jolly/core';
 import type { KeptFile, PaperSetting } from './assignments';
+import type { WorkFile } from './work';
 
 /** A copy of a paper, without what stands on it. */
 export interface PaperSheet {
@@ -30,6 +31,10 @@ export interface OwnPaperReply extends PaperReply {
   mayWrite: string | null;
   /** a group's, not one's own */
   shared: boolean;
+  /** what is to be written on it may be said aloud */
+  voiceAnswers: boolean;
+  /** what was said of it, of the whole and of its places */
+  said: WorkFile[];
 }
 export interface PaperChangeRequest extends PaperChange {
   /** the version that the change was made on */

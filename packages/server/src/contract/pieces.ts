@@ -92,6 +92,8 @@ export interface MyPieceReply {
   spoken: KeptFile | null;
   attachments: Attachment[];
   scoring: Scoring;
+  /** what is asked for in writing may be said aloud */
+  voiceAnswers: boolean;
   minutes: number | null;
   rounds: number | null;
   /** of several scored rounds, what counts */

@@ -95,6 +95,8 @@ export interface MyQuizReply {
   factor: MilliPercent | null;
   oneWay: boolean;
   decimal: DecimalMark;
+  /** what is answered in writing may be said aloud */
+  voiceAnswers: boolean;
   /** null: as often as wanted */
   triesAllowed: number | null;
   tryRule: RoundRule;

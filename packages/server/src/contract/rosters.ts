@@ -14,6 +14,10 @@ export interface RosterStudent extends StudentName {
   hasPassword: boolean;
   cardMadeAt: Instant | null;
   invitedAt: Instant | null;
+  /** the simple view as this class's teachers have it for them; null: as the class */
+  simpleView: boolean | null;
+  /** which view they chose themselves; null: none */
+  ownView: boolean | null;
   /** in a class of other teachers too, so that name, sign-in and families are not for the one who asks to change */
   elsewhere: boolean;
 }
@@ -23,6 +27,8 @@ export interface StudentChange {
   shownAs?: string | null;
   email?: string | null;
   schoolNumber?: string | null;
+  /** for this class; it takes the place of what the student chose */
+  simpleView?: boolean | null;
 }
 /** How a roster file is to be read; what is left out is guessed. */
 export interface RosterReading {

@@ -1,5 +1,16 @@
 /** What a student works on and hands in, what is said about it, and a row of it in a list. */
-import type { Instant, Milliseconds, PieceState, Place, RichText, RubricChoices, StudentName, TrailStep, WorkWindow } from '@jolly/core';
+import type {
+  Instant,
+  Milliseconds,
+  PieceState,
+  Place,
+  RichText,
+  RubricChoices,
+  SaidPlace,
+  StudentName,
+  TrailStep,
+  WorkWindow,
+} from '@jolly/core';
 import type { KeptFile } from './assignments';
 import type { ExceptionReply } from './exceptions';
 import type { ScoreView } from './scores';
@@ -61,6 +72,8 @@ export interface WorkFile {
   fingerprint: string;
   /** of a picture: how many, for a picture too large to be drawn; null if not known */
   pixels: number | null;
+  /** of a recording: the written part that it answers; null: it is a file of its own */
+  answers: SaidPlace | null;
 }
 /** What a file says, for showing it where it cannot be shown as it is. */
 export type FileWords =

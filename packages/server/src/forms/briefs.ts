@@ -91,6 +91,8 @@ export const briefForm = {
     .items(Joi.valid('text', 'files', 'photos', 'drawing', 'recording', 'link'))
     .unique()
     .required(),
+  // What was kept before, in a browser or on the shelf, does not say.
+  voiceAnswers: Joi.boolean().strict().default(false),
   scoring: scoring.required(),
   points: Joi.number().strict().integer().min(1).max(MOST_POINTS).allow(null).required(),
   aims: Joi.array().items(line.min(1).max(120)).max(20).unique().required(),

@@ -138,6 +138,8 @@ export const PROBLEMS = {
   'piece.notHandedIn': [409, 'Hand it in first, then say how it went.'],
   'piece.empty': [422, 'There is nothing to hand in yet. Write something or attach a file.'],
   'piece.kindNotAccepted': [422, 'This kind of work is not accepted here.'],
+  'piece.voiceNotAllowed': [422, 'Here answers are written; they cannot be said aloud.'],
+  'piece.noSuchPlace': [422, 'The part that was answered aloud is not there any more. The recording was not added.'],
   'message.empty': [422, 'Write something or attach a file first.'],
   'nudge.already': [409, 'Some of these were nudged about it today already. Confirm to nudge them again.'],
   'takeHome.nothing': [409, 'Nothing is handed in here, so there is nothing to take home.'],

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue';
-import { computed, provide } from 'vue';
+import { computed, provide, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { lineAway } from '../api/last-seen';
+import { useSession } from '../features/accounts';
 import { i18n } from '../i18n';
 import { libraryWords } from '../i18n/library-words';
 import { LINE_SAID } from '../ui/line-said';
@@ -11,7 +12,11 @@ import AppShell from './AppShell.vue';
 import LineAway from './LineAway.vue';
 
 const route = useRoute();
-const library = useLibraryTheme();
+const session = useSession();
+/** Large type wherever a student of the simple view comes. */
+const simple = computed(() => session.me?.simple ?? false);
+const library = useLibraryTheme(simple);
+watchEffect(() => document.documentElement.classList.toggle('simple', simple.value));
 const direction = computed(() => (i18n.global.locale.value === 'ar' ? 'rtl' : 'ltr'));
 provide(
   LINE_SAID,

@@ -15,6 +15,7 @@ import { useNews } from '../features/news';
 import { rememberClass, TermLine, useScope, useTermLine } from '../features/termline';
 import { LIST_OWNER } from '../ui/list-view';
 import { setSchoolDay } from '../ui/school-day';
+import SignPicture from '../ui/SignPicture.vue';
 import WordMark from '../ui/WordMark.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
 import CountBadge from './CountBadge.vue';
@@ -45,6 +46,8 @@ provide(
 setSchoolDay(() => localDateAt(line.zone, now()));
 
 const student = computed(() => session.me?.role === 'student');
+/** One thing at a time: no sections, no search, no line of the term. */
+const simple = computed(() => session.me?.simple ?? false);
 const nameOf = {
   work: 'myWork',
   'my-progress': 'progress',
@@ -144,7 +147,8 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
   <a class="skip" href="#page">{{ t('common.skip') }}</a>
   <header class="mast" :class="{ yields: route.meta.whole }">
     <RouterLink :to="student ? '/work' : '/today'" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
-    <nav class="sections" :aria-label="t('nav.sections')">
+    <RouterLink v-if="simple" to="/work" class="section start" :aria-label="t('simple.home')"><SignPicture sign="home" /></RouterLink>
+    <nav v-if="!simple" class="sections" :aria-label="t('nav.sections')">
       <RouterLink
         v-for="one in sections"
         :key="one"
@@ -161,8 +165,8 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
         />
       </RouterLink>
     </nav>
-    <FindAnything ref="find" class="finder" :student="student" />
-    <RouterLink class="section news" :class="{ on: current === 'news' }" to="/news"
+    <FindAnything v-if="!simple" ref="find" class="finder" :student="student" />
+    <RouterLink v-if="!simple" class="section news" :class="{ on: current === 'news' }" to="/news"
       >{{ t('news.title') }}<CountBadge v-if="news.unseen > 0" :n="news.unseen" :label="t('news.unseen', { n: news.unseen })"
     /></RouterLink>
     <MeMenu :student="student" @help="helpOpen = true" @sign-out="signOut" />
@@ -171,7 +175,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
     <span>{{ t('practice.band', { className: session.me.practice.className }) }}</span>
     <Button @click="leavePractice">{{ t('practice.leave') }}</Button>
   </div>
-  <TermLine :student="student" :class="{ yields: route.meta.whole }" />
+  <TermLine v-if="!simple" :student="student" :class="{ yields: route.meta.whole }" />
   <div v-if="unsaid" class="note bad unsaid" role="alert">
     <p>{{ unsaid.title }}</p>
     <Button @click="unsaid = null">{{ t('common.close') }}</Button>

@@ -3,6 +3,7 @@
 import { Button } from 'ant-design-vue';
 import { onClickOutside } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { useT } from '../i18n/use-t';
 import { useSession } from '../features/accounts';
 import { useThemeChoice } from '../ui/theme';
@@ -13,6 +14,7 @@ defineProps<{ student: boolean }>();
 const emit = defineEmits<{ help: []; signOut: [] }>();
 const { t } = useT();
 const session = useSession();
+const router = useRouter();
 const { choice } = useThemeChoice();
 const meOpen = ref(false);
 const who = ref<HTMLElement | null>(null);
@@ -21,6 +23,16 @@ const initials = computed(
   () => [...(session.me?.givenName ?? '')][0]?.toUpperCase() + ([...(session.me?.familyName ?? '')][0]?.toUpperCase() ?? ''),
 );
 const fullName = computed(() => `${session.me?.givenName ?? ''} ${session.me?.familyName ?? ''}`.trim());
+const VIEWS = [
+  { word: 'on', simple: true },
+  { word: 'off', simple: false },
+  { word: 'teacher', simple: null },
+] as const;
+async function view(simple: boolean | null): Promise<void> {
+  await session.chooseView(simple);
+  meOpen.value = false;
+  await router.push('/work');
+}
 function leave(): void {
   meOpen.value = false;
   emit('signOut');
@@ -44,6 +56,12 @@ function showHelp(): void {
         <legend class="small muted">{{ t('shell.theme') }}</legend>
         <ToggleButton v-for="one in ['light', 'dark', 'device'] as const" :key="one" :on="choice === one" @click="choice = one">
           {{ t(`shell.themes.${one}`) }}
+        </ToggleButton>
+      </fieldset>
+      <fieldset v-if="student" class="themes">
+        <legend class="small muted">{{ t('simple.view') }}</legend>
+        <ToggleButton v-for="one in VIEWS" :key="one.word" :on="session.me?.ownView === one.simple" @click="view(one.simple)">
+          {{ t(`simple.views.${one.word}`) }}
         </ToggleButton>
       </fieldset>
       <LinkButton to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</LinkButton>

@@ -189,9 +189,9 @@ export const router = createRouter({
       component: () => import('../features/accounts/OwnPasswordPage.vue'),
       meta: { bare: true, title: 'account.ownPassword' },
     },
-    { path: '/work', component: () => import('../features/mywork/MyWorkPage.vue'), meta: student('work', 'nav.myWork') },
+    { path: '/work', component: () => import('../features/mywork/WorkHome.vue'), meta: student('work', 'nav.myWork') },
     { path: '/work/reviews/:id', component: () => import('../features/reviews/ReviewPage.vue'), meta: student('work', 'review.title') },
-    { path: '/work/:id', component: () => import('../features/mywork/PiecePage.vue'), meta: student('work', 'nav.myWork') },
+    { path: '/work/:id', component: () => import('../features/mywork/PieceHome.vue'), meta: student('work', 'nav.myWork') },
     {
       path: '/work/:id/paper/:paper',
       component: () => import('../features/paper/PaperPage.vue'),

@@ -14,6 +14,7 @@ import { mailroomWords } from '../features/mailroom/words.en';
 import { markbookWords } from '../features/markbook/words.en';
 import { markingWords } from '../features/marking/words.en';
 import { returnedWords } from '../features/mywork/returned-words.en';
+import { simpleWords } from '../features/mywork/simple-words.en';
 import { myworkWords } from '../features/mywork/words.en';
 import { dateWords } from '../features/dates/words.en';
 import { newsWords } from '../features/news/words.en';
@@ -188,6 +189,7 @@ export const en = {
   ...markbookWords,
   ...markingWords,
   ...myworkWords,
+  ...simpleWords,
   ...returnedWords,
   ...dateWords,
   ...newsWords,

@@ -16,7 +16,7 @@ import { useT } from '../i18n/use-t';
 import { useWriting } from './use-writing';
 import { readLink, type LinkProblem } from '@jolly/core';
 import 'katex/dist/katex.min.css';
-import { AnswerSpace, OnlyAnswers } from './answer-space';
+import { AnswerSpace, OnlyAnswers, spaceActs, type SpaceAct } from './answer-space';
 import { Picture } from './picture-node';
 import type { Focusable } from './focus-first';
 import FieldForm from './FieldForm.vue';
@@ -29,6 +29,7 @@ const props = defineProps<{
   tall?: boolean;
   /** a worksheet: spaces to answer in can be put in */ worksheet?: boolean;
   /** a copy of one: only its spaces can be written in */ onlyAnswers?: boolean;
+  /** of a copy: what can be done with a space beside writing in it */ spaceAct?: SpaceAct | null;
   keepPicture?: (file: File) => Promise<string | null>;
   /** the tools show only while it is written in */ slim?: boolean;
   /** asked first about each key, with what stands before the cursor in its paragraph; true: it is dealt with */ keys?: (
@@ -88,6 +89,7 @@ const editor = useEditor({
     Picture,
     AnswerSpace,
     ...(props.onlyAnswers ? [OnlyAnswers] : []),
+    ...(props.spaceAct ? [spaceActs(props.spaceAct)] : []),
   ],
   editorProps: {
     handleKeyDown: (view, event) => {

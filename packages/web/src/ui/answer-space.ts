@@ -1,6 +1,7 @@
 import { Extension, Node } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import { Plugin, PluginKey } from '@tiptap/pm/state';
+import { Decoration, DecorationSet } from '@tiptap/pm/view';
 
 declare module '@tiptap/core' {
   interface Commands<ReturnType> {
@@ -59,3 +60,40 @@ export const OnlyAnswers = Extension.create({
     }),
   ],
 });
+
+/** Beside each answer space a button by which it is answered otherwise than in writing. */
+export interface SpaceAct {
+  /** what stands on the button of the space with this number, from 1 */
+  label: (number: number) => string;
+  run: (key: string, number: number) => void;
+}
+export const spaceActs = ({ label, run }: SpaceAct) =>
+  Extension.create({
+    name: 'spaceActs',
+    addProseMirrorPlugins: () => [
+      new Plugin({
+        key: new PluginKey('spaceActs'),
+        props: {
+          decorations: ({ doc }) => {
+            const buttons: Decoration[] = [];
+            doc.descendants((node, pos) => {
+              if (node.type.name !== 'answerSpace') return true;
+              const number = buttons.length + 1;
+              const key = String(node.attrs.key);
+              const make = () => {
+                const button = document.createElement('button');
+                Object.assign(button, { type: 'button', className: 'space-act', textContent: label(number), contentEditable: 'false' });
+                // The cursor stays where it is.
+                button.addEventListener('mousedown', (event) => event.preventDefault());
+                button.addEventListener('click', () => run(key, number));
+                return button;
+              };
+              buttons.push(Decoration.widget(pos + 1, make, { side: -1, key: `${key} ${number}`, ignoreSelection: true }));
+              return false;
+            });
+            return DecorationSet.create(doc, buttons);
+          },
+        },
+      }),
+    ],
+  });

@@ -1,7 +1,7 @@
 import { createSharedComposable, useLocalStorage, useMediaQuery, usePreferredDark } from '@vueuse/core';
 import { theme } from 'ant-design-vue';
 import type { ThemeConfig } from 'ant-design-vue/es/config-provider/context';
-import { computed, shallowRef, watchEffect, type ShallowRef } from 'vue';
+import { computed, shallowRef, watchEffect, type Ref, type ShallowRef } from 'vue';
 
 export type ThemeChoice = 'light' | 'dark' | 'device';
 
@@ -48,7 +48,7 @@ const LIBRARY_TOKENS = {
 } as const satisfies Partial<Record<keyof NonNullable<ThemeConfig['token']>, `--${string}`>>;
 
 /** The library's theme from our tokens as they hold on the page now. */
-function libraryTheme(dark: boolean, phone: boolean): ThemeConfig {
+function libraryTheme({ dark, phone, large }: { dark: boolean; phone: boolean; large: boolean }): ThemeConfig {
   const ours = getComputedStyle(document.documentElement);
   const tokens = Object.entries(LIBRARY_TOKENS).map(([theirs, name]) => [theirs, ours.getPropertyValue(name).trim()] as const);
   return {
@@ -56,10 +56,10 @@ function libraryTheme(dark: boolean, phone: boolean): ThemeConfig {
     token: {
       ...Object.fromEntries(tokens.filter(([, value]) => value !== '')),
       borderRadius: 8,
-      controlHeight: phone ? 44 : 36,
-      controlHeightSM: phone ? 40 : 28,
-      fontSize: 15,
-      fontSizeSM: 13,
+      controlHeight: large ? 52 : phone ? 44 : 36,
+      controlHeightSM: large ? 46 : phone ? 40 : 28,
+      fontSize: large ? 19 : 15,
+      fontSizeSM: large ? 17 : 13,
       lineHeight: 1.45,
       // Nothing throws a shadow but what floats, and the ring of the focus is drawn by the page's own style.
       boxShadow: 'none',
@@ -78,15 +78,18 @@ export const useThemeChoice = createSharedComposable(() => {
   return { choice, dark: computed(() => choice.value === 'dark' || (choice.value === 'device' && deviceDark.value)) };
 });
 
-/** The component library's theme, made anew from our tokens whenever those change. */
-export function useLibraryTheme(): ShallowRef<ThemeConfig> {
+/**
+ * The component library's theme, made anew from our tokens whenever those change.
+ * @param large type and buttons of the simple view
+ */
+export function useLibraryTheme(large: Ref<boolean>): ShallowRef<ThemeConfig> {
   const { dark } = useThemeChoice();
   const phone = useMediaQuery('(max-width: 640px)');
   const library = shallowRef<ThemeConfig>({});
   watchEffect(() => {
     // The attribute first: the tokens are read as it makes them.
     document.documentElement.dataset.theme = dark.value ? 'dark' : 'light';
-    library.value = libraryTheme(dark.value, phone.value);
+    library.value = libraryTheme({ dark: dark.value, phone: phone.value, large: large.value });
   });
   return library;
 }

@@ -56,6 +56,8 @@ import * as portfolioYes from './0055-portfolio-yes';
 import * as ownPiecesOnWalls from './0056-own-pieces-on-walls';
 import * as papers from './0057-add-papers';
 import * as spokenNotes from './0058-spoken-notes';
+import * as saidAnswers from './0059-said-answers';
+import * as simpleView from './0060-simple-view';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -124,4 +126,6 @@ export const MIGRATIONS: readonly Migration[] = [
   ownPiecesOnWalls,
   papers,
   spokenNotes,
+  saidAnswers,
+  simpleView,
 ];

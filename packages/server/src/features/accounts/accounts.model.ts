@@ -23,6 +23,8 @@ export interface UserRow {
   isKeeper: boolean;
   /** of a student: the teacher who first brought them in */
   broughtBy: string | null;
+  /** the simple view as a student chose it; null: as their teachers have it */
+  simpleView: boolean | null;
   createdAt: Date;
 }
 
@@ -48,6 +50,7 @@ export const defineUsers = (sequelize: Sequelize) =>
       totpStep: DataTypes.BIGINT,
       isKeeper: DataTypes.BOOLEAN,
       broughtBy: DataTypes.STRING,
+      simpleView: DataTypes.BOOLEAN,
       createdAt: DataTypes.DATE(3),
     },
     { tableName: 'users' },
@@ -69,6 +72,7 @@ export const blankUser = (of: Pick<UserRow, 'id' | 'role' | 'givenName' | 'famil
   totpStep: null,
   isKeeper: false,
   broughtBy: null,
+  simpleView: null,
 });
 
 export interface RecoveryCodeRow {

@@ -1,5 +1,5 @@
 import type { SessionReply } from '../../contract';
-import { asTeacher } from '../../http/as-role';
+import { asStudent, asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
 import type { Ask, Route } from '../../http/route';
 import { beginSession, endSession, practiceOf, waitForSecondStep } from '../../http/session';
@@ -18,6 +18,7 @@ import {
   takeTicketBody,
   ticketBody,
   twoStepBody,
+  viewBody,
 } from './accounts.schema';
 import type { Person } from './person';
 
@@ -97,6 +98,16 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
         if (!req.session.mustChange) await signIn.requirePassword(actor.userId, body.current ?? '');
         await signIn.setPassword(actor.userId, body.password, req.sessionID);
         delete req.session.mustChange;
+      },
+    },
+    {
+      route: 'PUT /api/account/view',
+      action: 'account.edit',
+      does: 'Which view a student sees: the simple one, the usual one, or (null) as their teachers have it.',
+      body: viewBody,
+      handle: async ({ actor, body, req, now }): Promise<SessionReply> => {
+        await accounts.chooseView(asStudent(actor).userId, body.simple);
+        return { me: await accounts.me(actor, practiceOf(req)), csrf: csrfOf(req), now };
       },
     },
     {

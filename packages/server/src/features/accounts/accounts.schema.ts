@@ -41,3 +41,4 @@ export const takeTicketBody = Joi.object<TakeTicketRequest & { ticket: string },
   givenName: personName.givenName.optional(),
   familyName: personName.familyName.optional(),
 });
+export const viewBody = Joi.object<{ simple: boolean | null }, true>({ simple: Joi.boolean().strict().allow(null).required() });

@@ -6,6 +6,7 @@ import { noteChange } from '../../db/class-changes';
 import type { Me } from '../../contract';
 import { blankUser, defineUsers, type UserRow } from './accounts.model';
 import { hashPassword } from './passwords';
+import { seesSimply } from './simple-view';
 import { PERSON, toDetails, type NewStudent, type Person, type PersonDetails, type PersonKeys } from './person';
 
 /** Who there is: people who can sign in, and students whom a teacher has put on a roster but who have not joined yet. */
@@ -31,7 +32,14 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
         newPasswordNeeded: Boolean(row.mustChange),
         keeper: Boolean(row.isKeeper),
         practice,
+        simple: role === 'student' && (await seesSimply(sequelize, id, row.simpleView === null ? null : Boolean(row.simpleView))),
+        ownView: row.simpleView === null ? null : Boolean(row.simpleView),
       };
+    },
+
+    /** The view that a student chose for themselves; null: as their teachers have it. */
+    async chooseView(studentId: string, simple: boolean | null, transaction?: Transaction): Promise<void> {
+      await users.update({ simpleView: simple }, { where: { id: studentId }, ...(transaction ? { transaction } : {}) });
     },
 
     async people(ids: readonly string[]): Promise<Map<string, Person>> {

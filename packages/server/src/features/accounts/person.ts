@@ -4,7 +4,7 @@ import type { UserRow } from './accounts.model';
 export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName'>;
 /** A person with what a roster needs to know of them; never a hash. */
 export type PersonDetails = Person &
-  Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean };
+  Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean; ownView: boolean | null };
 
 /** The columns of a person. */
 export const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName'] as const;
@@ -30,4 +30,5 @@ export const toDetails = (row: UserRow): PersonDetails => ({
   cardMadeAt: row.cardMadeAt,
   broughtBy: row.broughtBy,
   hasPassword: row.passwordHash !== null,
+  ownView: row.simpleView === null ? null : Boolean(row.simpleView),
 });

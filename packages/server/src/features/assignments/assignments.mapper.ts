@@ -1,11 +1,10 @@
 import type { Audience, LateRule, Quiz, QuizRun, RichText } from '@jolly/core';
 import type { AssignmentReply, Attachment, BriefBody, HandInKind, KeptFile, Scoring, SetFor } from '../../contract';
-import { fromJson } from '../../db/json-column';
+import { fromJson, jsonOrNull } from '../../db/json-column';
 import type { AssignmentRow, BriefRow } from './assignments.model';
 
 const instant = (date: Date | null) => (date === null ? null : date.getTime());
 const date = (at: number | null) => (at === null ? null : new Date(at));
-const orNull = <T>(value: unknown): T | null => (value === null || value === undefined ? null : fromJson<T | null>(value));
 
 /** What a brief says beside the questions of its quiz. */
 function toPlainBody(row: BriefRow): Omit<BriefBody, 'quiz'> {
@@ -13,22 +12,23 @@ function toPlainBody(row: BriefRow): Omit<BriefBody, 'quiz'> {
     kind: row.kind,
     title: row.title,
     instructions: fromJson<RichText>(row.instructions),
-    spoken: orNull<KeptFile>(row.spoken),
+    spoken: jsonOrNull<KeptFile>(row.spoken),
     attachments: fromJson<Attachment[]>(row.attachments),
     how: row.how,
     accepts: fromJson<HandInKind[]>(row.accepts),
+    voiceAnswers: Boolean(row.voiceAnswers),
     scoring: fromJson<Scoring>(row.scoring),
     points: row.pointsMilli,
     aims: fromJson<string[]>(row.aims),
     minutes: row.minutes,
     rounds: row.rounds,
     roundRule: row.roundRule,
-    lateRule: orNull<LateRule>(row.lateRule),
+    lateRule: jsonOrNull<LateRule>(row.lateRule),
     standingHolds: Boolean(row.standingHolds),
   };
 }
 
-const toRun = (row: BriefRow): QuizRun | null => (row.how === 'quiz' ? orNull<QuizRun>(row.quizRun) : null);
+const toRun = (row: BriefRow): QuizRun | null => (row.how === 'quiz' ? jsonOrNull<QuizRun>(row.quizRun) : null);
 
 /** The questions of a quiz as they are stored. */
 export type StoredQuestions = Pick<Quiz, 'sets' | 'questions'>;
@@ -36,7 +36,7 @@ const NO_QUESTIONS: StoredQuestions = { sets: [], questions: [] };
 
 export function toBriefBody(row: BriefRow): BriefBody {
   const run = toRun(row);
-  return { ...toPlainBody(row), quiz: run && { run, ...(orNull<StoredQuestions>(row.questions) ?? NO_QUESTIONS) } };
+  return { ...toPlainBody(row), quiz: run && { run, ...(jsonOrNull<StoredQuestions>(row.questions) ?? NO_QUESTIONS) } };
 }
 
 export function toSetFor(row: AssignmentRow): SetFor {
@@ -82,6 +82,7 @@ export function toBriefColumns(body: BriefBody) {
     quizRun: body.quiz?.run ?? null,
     questions: body.quiz && { sets: body.quiz.sets, questions: body.quiz.questions },
     accepts: asks && body.how !== 'quiz' ? body.accepts : [],
+    voiceAnswers: asks && body.how !== 'inClass' && body.voiceAnswers,
     // Of a quiz the answers are scored, so the piece is scored by points.
     scoring: asks ? (body.how === 'quiz' ? { by: 'points' } : body.scoring) : { by: 'none' },
     pointsMilli: asks && body.scoring.by !== 'none' ? body.points : null,

@@ -17,6 +17,7 @@ export interface BriefRow {
   scoring: unknown;
   pointsMilli: number | null;
   aims: unknown;
+  voiceAnswers: boolean;
   minutes: number | null;
   rounds: number | null;
   roundRule: RoundRule;
@@ -69,6 +70,7 @@ export function defineAssignments(sequelize: Sequelize) {
         scoring: DataTypes.JSON,
         pointsMilli: DataTypes.INTEGER,
         aims: DataTypes.JSON,
+        voiceAnswers: DataTypes.BOOLEAN,
         minutes: DataTypes.INTEGER,
         rounds: DataTypes.INTEGER,
         roundRule: DataTypes.STRING,

@@ -12,6 +12,7 @@ export const BLANK_BRIEF: BriefBody = {
   how: 'handIn',
   quiz: null,
   accepts: ['text', 'files'],
+  voiceAnswers: false,
   scoring: { by: 'points' },
   points: null,
   aims: [],

@@ -28,6 +28,7 @@ export interface ClassRow {
   studentNotices: StudentNotices;
   wallRemarks: WallRemarks;
   wallsForFamilies: boolean;
+  simpleView: boolean;
   joinCode: string;
   joinOpen: boolean;
   joinUntil: Date | null;
@@ -90,6 +91,7 @@ export function defineClasses(sequelize: Sequelize) {
         studentNotices: DataTypes.STRING,
         wallRemarks: DataTypes.STRING,
         wallsForFamilies: DataTypes.BOOLEAN,
+        simpleView: DataTypes.BOOLEAN,
         joinCode: DataTypes.STRING,
         joinOpen: DataTypes.BOOLEAN,
         joinUntil: DataTypes.DATE(3),

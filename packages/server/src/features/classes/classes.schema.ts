@@ -49,6 +49,7 @@ const fields = {
   studentNotices: Joi.string().valid(...STUDENT_NOTICES),
   wallRemarks: Joi.string().valid(...WALL_REMARKS),
   wallsForFamilies: Joi.boolean().strict(),
+  simpleView: Joi.boolean().strict(),
 };
 const name = line.min(1).max(120);
 

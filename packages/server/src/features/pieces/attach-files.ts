@@ -1,4 +1,4 @@
-import { acceptsFile } from '@jolly/core';
+import { acceptsFile, answersOf, isRecording, type SaidPlace } from '@jolly/core';
 import type { Transaction } from 'sequelize';
 import type { WorkFile } from '../../contract';
 import type { TakenFile } from '../../files/take-file';
@@ -6,9 +6,26 @@ import { Problem } from '../../http/problem';
 import type { ChangeDraft } from './change-draft';
 import { newName } from './file-names';
 import { requireOpen, workAt, type OwnPiecesService, type Student } from './own-pieces.service';
+import { papersOf } from './papers';
+import { worksheetsOf } from './sheets';
+import type { Sight } from './sight';
 import type { WorksService } from './works.service';
 
 const MOST_FILES = 20;
+
+/** @throws Problem unless this written part is there and may be answered aloud */
+function requirePlace(at: Sight, { attachmentId, placeId }: SaidPlace): void {
+  if (!at.assignment.voiceAnswers) throw new Problem('piece.voiceNotAllowed');
+  const sheet = worksheetsOf(at).find((one) => one.attachment.id === attachmentId);
+  const there =
+    attachmentId === null
+      ? placeId === null && at.assignment.accepts.includes('text')
+      : sheet
+        ? placeId === null || Object.hasOwn(answersOf(sheet.attachment.text), placeId)
+        : // The fields of a PDF's own form are known to the page that draws it.
+          papersOf(at).some((one) => one.attachment.id === attachmentId);
+  if (!there) throw new Problem('piece.noSuchPlace');
+}
 
 /** Files of a piece that is being worked on. */
 export function attachingFiles(changeDraft: ChangeDraft, { ownPieces, works }: { ownPieces: OwnPiecesService; works: WorksService }) {
@@ -26,13 +43,16 @@ export function attachingFiles(changeDraft: ChangeDraft, { ownPieces, works }: {
       assignmentId: string,
       file: TakenFile,
       now: number,
+      answers: SaidPlace | null = null,
       alsoThen: (attached: WorkFile, transaction: Transaction) => Promise<void> = async () => {},
     ): Promise<WorkFile> {
       return changeDraft(student, assignmentId, now, async ({ work, transaction }, at) => {
-        if (!acceptsFile(at.assignment.accepts, file.mediaType)) throw new Problem('piece.kindNotAccepted');
+        if (answers !== null) requirePlace(at, answers);
+        if (answers === null ? !acceptsFile(at.assignment.accepts, file.mediaType) : !isRecording(file.mediaType))
+          throw new Problem('piece.kindNotAccepted');
         const there = await work.files();
         if (there.length >= MOST_FILES) throw new Problem('file.tooMany');
-        const attached = await work.addFile({ ...file, name: newName(file.name, there) }, student.userId, now);
+        const attached = await work.addFile({ ...file, name: newName(file.name, there) }, student.userId, now, answers);
         await alsoThen(attached, transaction);
         return attached;
       });

@@ -240,6 +240,7 @@ export function myWorkService({
         spoken: assignment.spoken,
         attachments: assignment.attachments,
         scoring: assignment.scoring,
+        voiceAnswers: assignment.voiceAnswers,
         minutes: assignment.minutes,
         rounds: assignment.rounds,
         roundRule: assignment.roundRule,

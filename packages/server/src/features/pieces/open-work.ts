@@ -8,6 +8,7 @@ import {
   writtenOn,
   writtenWords,
   type RichText,
+  type SaidPlace,
 } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
@@ -32,7 +33,8 @@ export interface OpenWork {
   keepPresent(by: string, now: number): Promise<unknown>;
   saveText(text: RichText, by: string, now: number): Promise<void>;
   files(): Promise<WorkFile[]>;
-  addFile(file: TakenFile, by: string, now: number): Promise<WorkFile>;
+  /** @param answers of a recording: the written part that it answers */
+  addFile(file: TakenFile, by: string, now: number, answers?: SaidPlace | null): Promise<WorkFile>;
   dropFile(fileId: string, by: string, now: number): Promise<boolean>;
   sheets(): Promise<SheetRecord[]>;
   /** Makes the copies that are not there yet, and brings those that nobody has written on up to date with the teacher's. */
@@ -82,7 +84,7 @@ export function openWorks(
       { fingerprint, name, size, mediaType, pixels }: TakenFile,
       by: string,
       now: number,
-      paperOf: string | null,
+      { paperOf = null, answers = null }: { paperOf?: string | null; answers?: SaidPlace | null },
     ) => {
       const file: PieceFileRow = {
         id: randomUUID(),
@@ -96,6 +98,7 @@ export function openWorks(
         addedBy: by,
         pixels,
         attachmentId: paperOf,
+        answers,
       };
       await files.create(file, { transaction });
       return toWorkFile(file);
@@ -114,8 +117,8 @@ export function openWorks(
         touched(by, now);
       },
       files: () => draftFiles(record.id, transaction),
-      async addFile(taken, by, now) {
-        const file = await storeFile(taken, by, now, null);
+      async addFile(taken, by, now, answers = null) {
+        const file = await storeFile(taken, by, now, { answers });
         touched(by, now);
         return file;
       },
@@ -159,7 +162,7 @@ export function openWorks(
         const key = paperKey(of);
         const there = (await work.papers()).some((one) => one.attachmentId === key.attachmentId && one.studentId === key.studentId);
         if (!there) {
-          const { id } = await storeFile(await blank(), by, now, key.attachmentId);
+          const { id } = await storeFile(await blank(), by, now, { paperOf: key.attachmentId });
           await workPapers.begin(key, { keptFileId: of.attachment.file.id, fileId: id }, { by, now }, transaction);
         }
         const changed = await workPapers.change(key, change, { ...at, by, now }, transaction);
@@ -168,7 +171,7 @@ export function openWorks(
       },
       async correctPaper(of, blank, by, now) {
         await work.keepPresent(by, now);
-        const { id } = await storeFile(blank, by, now, of.attachment.id);
+        const { id } = await storeFile(blank, by, now, { paperOf: of.attachment.id });
         await workPapers.replaceFile(paperKey(of), { keptFileId: of.attachment.file.id, fileId: id }, transaction);
         touched(by, now);
       },
@@ -194,7 +197,7 @@ export function openWorks(
         const made: WorkFile[] = [];
         const drafts = await work.files();
         for (const { file, attachmentId } of flat)
-          made.push(await storeFile({ ...file, name: newName(file.name, [...made, ...drafts]) }, by, now, attachmentId));
+          made.push(await storeFile({ ...file, name: newName(file.name, [...made, ...drafts]) }, by, now, { paperOf: attachmentId }));
         const attached = [...made, ...drafts];
         const written = (await work.sheets()).filter((one) => one.begun);
         const handed = written.map(({ attachmentId, studentId, text }): HandedSheet => ({

@@ -140,6 +140,8 @@ export interface PieceFileRow {
   pixels: number | null;
   /** made of a paper, or the blank one: it comes and goes with the paper, not by the student's hand */
   attachmentId: string | null;
+  /** of a recording: the written part that it answers */
+  answers: unknown;
 }
 export interface HandInFileRow {
   handInId: string;

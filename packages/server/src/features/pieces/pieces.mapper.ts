@@ -1,17 +1,15 @@
-import { EMPTY_TEXT, type PieceSummary, type RichText, type RubricChoices } from '@jolly/core';
+import { EMPTY_TEXT, type PieceSummary, type RichText, type RubricChoices, type SaidPlace } from '@jolly/core';
 import type { Chosen, HandedSheet, WorkFile } from '../../contract';
-import { fromJson } from '../../db/json-column';
+import { fromJson, jsonOrNull } from '../../db/json-column';
 import type { HandInRow, PieceFileRow, PieceRecordRow, WorkRow } from './pieces-rows';
 import type { Given, GivenDetails, HandInRecord, LeanRecord, PieceRecord, WorkRecord } from './records';
 
 /** Rows of pieces, works and hand-ins as records. */
 
-const orNull = (value: unknown): Chosen | null => (value === null || value === undefined ? null : fromJson<Chosen | null>(value));
-
 const NO_DETAILS: GivenDetails = { words: {}, adjust: null, rounds: [] };
 const toGiven = (earned: number | null, chosen: unknown, remark: unknown, details: unknown): Given => ({
   earned,
-  chosen: orNull(chosen),
+  chosen: jsonOrNull<Chosen>(chosen),
   remark: remark == null ? EMPTY_TEXT : fromJson<RichText>(remark),
   ...NO_DETAILS,
   ...(details == null ? {} : fromJson<GivenDetails>(details)),
@@ -106,13 +104,14 @@ export function leanReader(): (row: LeanRow) => LeanRecord {
   };
 }
 
-export const toWorkFile = ({ id, name, size, mediaType, fingerprint, pixels }: PieceFileRow): WorkFile => ({
+export const toWorkFile = ({ id, name, size, mediaType, fingerprint, pixels, answers }: PieceFileRow): WorkFile => ({
   id,
   name,
   size: Number(size),
   mediaType,
   fingerprint,
   pixels: pixels === null ? null : Number(pixels),
+  answers: jsonOrNull<SaidPlace>(answers),
 });
 
 export function toHandInRecord(row: HandInRow, files: WorkFile[]): HandInRecord {

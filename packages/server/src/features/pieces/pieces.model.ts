@@ -145,6 +145,7 @@ export function definePieces(sequelize: Sequelize) {
         addedBy: STRING,
         pixels: DataTypes.BIGINT,
         attachmentId: STRING,
+        answers: JSON,
       },
       { tableName: 'piece_files' },
     ),

@@ -14,7 +14,7 @@ export interface SeededStory {
   assignmentId: string;
   studentId: string;
   text: RichText | null;
-  attached: Omit<WorkFile, 'id'>[];
+  attached: Omit<WorkFile, 'id' | 'answers'>[];
   story: { fact: PieceFact; by: string; data?: { earned?: number | null; chosen?: Chosen; remark?: RichText; reason?: string } }[];
 }
 
@@ -42,6 +42,7 @@ export async function seedPieces(sequelize: Sequelize, stories: readonly SeededS
       inDraft: true,
       addedBy: studentId,
       attachmentId: null,
+      answers: null,
     }));
     rows.files.push(...pieceFiles);
     let summary = NOTHING_YET;

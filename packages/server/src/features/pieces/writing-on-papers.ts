@@ -59,7 +59,10 @@ export function writingOnPapers(changeDraft: ChangeDraft, { ownPieces, works, ke
       const reply = await whole(sight, paper, workAt(sight)?.id ?? null);
       const shared = sight.team !== null && paper.studentId === null;
       const { zone } = sight.schoolClass.calendar;
-      return { ...reply, pieceTitle: sight.assignment.title, zone, mayWrite: whyNotHandIn(sight, now), shared };
+      const { title, voiceAnswers } = sight.assignment;
+      const work = workAt(sight);
+      const said = (work ? await works.draftFiles(work.id) : []).filter((file) => file.answers?.attachmentId === attachmentId);
+      return { ...reply, pieceTitle: title, zone, mayWrite: whyNotHandIn(sight, now), shared, voiceAnswers, said };
     },
 
     /** What others have changed since a version that was seen. */

@@ -20,6 +20,7 @@ const toWorkFile = ({ id, name, size, mediaType, fingerprint, pixels }: Portfoli
   ...{ id, name, mediaType, fingerprint },
   size: Number(size),
   pixels: pixels === null ? null : Number(pixels),
+  answers: null,
 });
 export const kindOf = ({ assignmentId, termFrom }: Pick<PortfolioRow, 'assignmentId' | 'termFrom'>): PortfolioKind =>
   assignmentId !== null ? 'work' : termFrom !== null ? 'reflection' : 'own';

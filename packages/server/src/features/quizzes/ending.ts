@@ -1,4 +1,4 @@
-import { answerWords, GRACE_AFTER_END as GRACE, isNoAnswer, plainText, type RichNode, type RichText } from '@jolly/core';
+import { answerWords, filesInAnswer, GRACE_AFTER_END as GRACE, isNoAnswer, plainText, type RichNode, type RichText } from '@jolly/core';
 import type { AssignmentReply, QuizReceipt } from '../../contract';
 import { Problem } from '../../http/problem';
 import { freshSight, type OwnPiecesService, type Student } from '../pieces/own-pieces.service';
@@ -51,7 +51,8 @@ export function ending({ records, ownPieces, pieces, tellLate, showAtOnce }: Col
     const countsUntil = new Date(Math.min(now, (sight.tryEnd ?? Infinity) + GRACE));
     const [whole] = await records.whole([{ ...row, handedInAt: new Date(at), countsUntil, byClock }], () => null, transaction);
     const files = await work.files();
-    const inUse = new Set(Object.values(whole!.counted).flatMap((answer) => (Array.isArray(answer) ? (answer as readonly unknown[]) : [])));
+    const asked = questionsOf(whole!, assignment.briefId, runOf(assignment));
+    const inUse = new Set(asked.flatMap(({ id, kind }) => filesInAnswer(kind, whole!.counted[id] ?? null)));
     for (const file of files) if (!inUse.has(file.id)) await work.dropFile(file.id, row.studentId, at);
     await work.saveText(answersAsText(whole!, assignment, new Map(files.map((file) => [file.id, file.name]))), row.studentId, at);
     const frozen = await work.handIn(new Map(), [], row.studentId, at);
@@ -71,7 +72,7 @@ export function ending({ records, ownPieces, pieces, tellLate, showAtOnce }: Col
       at,
       receipt: frozen.receipt,
       answered: Object.values(whole!.counted).filter((answer) => !isNoAnswer(answer)).length,
-      questions: questionsOf(whole!, assignment.briefId, runOf(assignment)).length,
+      questions: asked.length,
     };
   }
 

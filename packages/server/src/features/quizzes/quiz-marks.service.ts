@@ -1,4 +1,15 @@
-import { choiceProblem, isNoAnswer, isTeacherScored, rubricScore, type Answer, type Instant, type Question } from '@jolly/core';
+import {
+  answerShare,
+  choiceProblem,
+  filesInAnswer,
+  isNoAnswer,
+  isTeacherScored,
+  keyOf,
+  rubricScore,
+  type Answer,
+  type Instant,
+  type Question,
+} from '@jolly/core';
 import type { AcrossAnswersReply, AnswerToScore, AssignmentReply, MarkRequest, WorkFile } from '../../contract';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
@@ -28,10 +39,11 @@ interface Collaborators {
 export function quizMarksService({ accounts, assignments, pieces, works, records, outcome, remarks }: Collaborators) {
   const { marks, tries } = records.tables;
 
-  async function filesOf(sight: Sight, answer: Answer): Promise<WorkFile[]> {
-    if (!Array.isArray(answer) || sight.record === null) return [];
+  async function filesOf(sight: Sight, { kind }: Question, answer: Answer): Promise<WorkFile[]> {
+    const ids = filesInAnswer(kind, answer);
+    if (ids.length === 0 || sight.record === null) return [];
     const { one } = await works.handInsOf(sight.record.work.id);
-    const files = (one?.files ?? []).filter((file) => (answer as readonly unknown[]).includes(file.id));
+    const files = (one?.files ?? []).filter((file) => ids.includes(file.id));
     return isNameless(sight) ? files.map((file, index) => ({ ...file, name: namelessFile(file.name, index + 1), fingerprint: '' })) : files;
   }
 
@@ -63,13 +75,15 @@ export function quizMarksService({ accounts, assignments, pieces, works, records
       const question = asked.get(questionId);
       if (!question) throw new Problem('quiz.noQuestion');
       const counting = all.flatMap(({ sight, counts }) => (counts ? [{ sight, one: counts }] : []));
+      /** Nothing but a teacher can score what was answered; where a key can, the answer was said aloud. */
+      const isForTeacher = (one: TryRecord, id: string) => {
+        const got = gotBy(one, assignment, id);
+        return got !== undefined && answerShare(keyOf(got), one.counted[id] ?? null) === null;
+      };
       const isWaiting = (one: TryRecord, id: string) =>
-        settled.leftOut[id] === undefined &&
-        one.marks.get(id)?.points == null &&
-        !isNoAnswer(one.counted[id] ?? null) &&
-        gotBy(one, assignment, id) !== undefined;
+        settled.leftOut[id] === undefined && one.marks.get(id)?.points == null && isForTeacher(one, id);
       const names = await namesOf(counting.map(({ one }) => one));
-      const given = counting.filter(({ one }) => gotBy(one, assignment, questionId) && !isNoAnswer(one.counted[questionId] ?? null));
+      const given = counting.filter(({ one }) => isForTeacher(one, questionId));
       const answers = await Promise.all(
         given.map(async ({ sight, one }): Promise<AnswerToScore> => {
           const answer = one.counted[questionId] ?? null;
@@ -77,7 +91,7 @@ export function quizMarksService({ accounts, assignments, pieces, works, records
             tryId: one.row.id,
             student: whoOf(sight),
             answer,
-            files: await filesOf(sight, answer),
+            files: await filesOf(sight, question, answer),
             mark: toMark(one.marks.get(questionId), names),
           };
         }),
@@ -88,7 +102,9 @@ export function quizMarksService({ accounts, assignments, pieces, works, records
         title: assignment.title,
         question,
         questions: [...asked.values()].flatMap(({ id, kind }, index) =>
-          isTeacherScored(kind) ? [{ id, number: index + 1, waiting: counting.filter(({ one }) => isWaiting(one, id)).length }] : [],
+          isTeacherScored(kind) || counting.some(({ one }) => isForTeacher(one, id))
+            ? [{ id, number: index + 1, waiting: counting.filter(({ one }) => isWaiting(one, id)).length }]
+            : [],
         ),
         answers,
         namesHidden: assignment.namesHidden,
@@ -140,7 +156,13 @@ export function quizMarksService({ accounts, assignments, pieces, works, records
         [...(await accounts.people([teacher.userId, stored.stale?.by ?? '']))].map(([id, person]) => [id, fullName(person)]),
       );
       if ('stale' in stored) throw new Problem('conflict.changedMeanwhile', { current: toMark(stored.stale, names) });
-      return { tryId, student: whoOf(found.sight), answer, files: await filesOf(found.sight, answer), mark: toMark(stored.mark, names) };
+      return {
+        tryId,
+        student: whoOf(found.sight),
+        answer,
+        files: await filesOf(found.sight, question, answer),
+        mark: toMark(stored.mark, names),
+      };
     },
 
     /** Counts what came too late in a try, or no longer. */

@@ -118,6 +118,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
           : Math.round((minutes * 100_000) / run.limitMinutes),
       oneWay: run.oneWay,
       decimal: schoolClass.decimalMark,
+      voiceAnswers: assignment.voiceAnswers,
       triesAllowed: assignment.rounds === null ? null : assignment.rounds + (record?.summary.roundsSentBack ?? 0),
       tryRule: assignment.roundRule,
       mayBegin: running ? 'running' : rows.some((row) => row.handedInAt === null) ? 'ending' : refusal,
@@ -203,7 +204,9 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
       const refused: Record<string, string> = {};
       for (const one of given) {
         const { key, index } = byId.get(one.questionId)!;
-        const problem = answerProblem(key, one.answer) ?? (run.oneWay && index !== row.position ? 'passed' : null);
+        const problem =
+          answerProblem(key, one.answer, { say: sight.assignment.voiceAnswers }) ??
+          (run.oneWay && index !== row.position ? 'passed' : null);
         if (problem) refused[one.id] = problem;
       }
       const taken = given.filter((one) => !refused[one.id]);

@@ -9,6 +9,8 @@ export interface MembershipRow {
   /** the name that classmates are shown */
   shownAs: string | null;
   isPractice: boolean;
+  /** the simple view for this student; null: as the class has it */
+  simpleView: boolean | null;
 }
 
 export const defineMemberships = (sequelize: Sequelize) =>
@@ -22,6 +24,7 @@ export const defineMemberships = (sequelize: Sequelize) =>
       leftOn: DataTypes.DATEONLY,
       shownAs: DataTypes.STRING,
       isPractice: DataTypes.BOOLEAN,
+      simpleView: DataTypes.BOOLEAN,
     },
     { tableName: 'class_students' },
   );

@@ -32,6 +32,7 @@ export const studentBody = Joi.object<StudentChange, true>({
   shownAs: line.min(1).max(LONGEST_NAME).allow(null),
   email: email.allow(null),
   schoolNumber: line.min(1).max(64).allow(null),
+  simpleView: Joi.boolean().strict().allow(null),
 }).min(1);
 export const chosenBody = Joi.object<CardsRequest, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
 export const inviteTeacherBody = Joi.object<{ email: string }, true>({ email: email.required() });

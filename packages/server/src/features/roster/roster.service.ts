@@ -20,6 +20,7 @@ export interface Member {
   joined: LocalDate;
   left: LocalDate | null;
   shownAs: string | null;
+  simpleView: boolean | null;
 }
 
 export const MOST_STUDENTS = 5000;
@@ -43,6 +44,7 @@ export const newRow = (classId: string, userId: string, joinedOn: LocalDate): Me
   leftOn: null,
   shownAs: null,
   isPractice: false,
+  simpleView: null,
 });
 
 type Teacher = Actor & { userId: string };
@@ -74,6 +76,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         joined: row.joinedOn,
         left: row.leftOn,
         shownAs: row.shownAs,
+        simpleView: row.simpleView === null ? null : Boolean(row.simpleView),
       }))
       .sort((a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : 1));
   }
@@ -150,7 +153,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         members.map((member) => member.student.id),
         now,
       );
-      return members.map(({ student, joined, left, shownAs }) => ({
+      return members.map(({ student, joined, left, shownAs, simpleView }) => ({
         id: student.id,
         givenName: student.givenName,
         familyName: student.familyName,
@@ -163,6 +166,8 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         hasPassword: student.hasPassword,
         cardMadeAt: student.cardMadeAt?.getTime() ?? null,
         invitedAt: invited.get(student.id) ?? null,
+        simpleView,
+        ownView: student.ownView,
         elsewhere: !mayHelp.has(student.id),
       }));
     },
@@ -183,8 +188,14 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
       return members;
     },
 
-    /** Corrects what is known of a student: name, address, number, and the name for classmates in this class. */
-    async change(actor: Teacher, classId: string, studentId: string, { shownAs, ...changes }: StudentChange, now: number): Promise<void> {
+    /** Corrects what is known of a student: name, address, number; and of this class the name for classmates, and the view. */
+    async change(
+      actor: Teacher,
+      classId: string,
+      studentId: string,
+      { shownAs, simpleView, ...changes }: StudentChange,
+      now: number,
+    ): Promise<void> {
       const found = await classes.forTeacher(actor, 'roster.edit', classId);
       const [member] = await service.detailsOf(classId, [studentId]);
       if (!member) throw new Problem('thing.unknown');
@@ -199,6 +210,10 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
           await persons.tell('nameChanged', actor.userId, found, [{ id: studentId, word: name }], randomUUID(), now, transaction);
         }
         if (shownAs !== undefined) await memberships.update({ shownAs }, { where: { classId, userId: studentId }, transaction });
+        if (simpleView !== undefined) {
+          await memberships.update({ simpleView }, { where: { classId, userId: studentId }, transaction });
+          await accounts.chooseView(studentId, null, transaction);
+        }
         noteChange(transaction, { classes: [classId] });
       });
     },

@@ -12,7 +12,24 @@ const begun = Joi.object<UploadOf>({
   assignmentId: id,
   name: Joi.string().max(2000).required(),
   size: Joi.number().integer().min(0).required(),
+  // Which written part a recording answers, as JSON in a value of the metadata; left out for a file of its own.
+  answers: Joi.object({
+    attachmentId: id.allow(null).required(),
+    placeId: Joi.string().max(200).allow(null).required(),
+  })
+    .allow(null)
+    .required(),
 });
+
+/** A value of the metadata as JSON; what cannot be read is refused by its form. */
+function parsed(text: string): unknown {
+  if (text === '') return null;
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text;
+  }
+}
 
 /** The protocol's own headers: the length, and pairs of a name and a value in base64. */
 function uploadOf(req: Ask['req']): UploadOf {
@@ -23,6 +40,7 @@ function uploadOf(req: Ask['req']): UploadOf {
       assignmentId: value('assignmentId'),
       name: value('name'),
       size: req.get('upload-length'),
+      answers: parsed(value('answers')),
     },
     CHECKED,
   );

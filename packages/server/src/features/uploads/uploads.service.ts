@@ -2,10 +2,12 @@ import { FileStore as PartStore } from '@tus/file-store';
 import { Server as PartServer } from '@tus/server';
 import type { Request, Response } from 'express';
 import { randomUUID } from 'node:crypto';
+import type { SaidPlace } from '@jolly/core';
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { DataTypes, Op, type Model, type Sequelize } from 'sequelize';
 import { rowOf, rowsOf } from '../../db/rows';
+import { jsonOrNull } from '../../db/json-column';
 import type { WorkFile } from '../../contract';
 import { MOST_FILE_BYTES, safeFileName, type FileStore } from '../../files/file-store';
 import { Problem } from '../../http/problem';
@@ -19,6 +21,7 @@ interface UploadRow {
   assignmentId: string;
   name: string;
   size: number;
+  answers: unknown;
   begunAt: Date;
   fileId: string | null;
 }
@@ -36,6 +39,8 @@ export interface UploadOf {
   assignmentId: string;
   name: string;
   size: number;
+  /** of a recording: the written part that it answers */
+  answers: SaidPlace | null;
 }
 
 interface Collaborators {
@@ -59,6 +64,7 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
       assignmentId: DataTypes.STRING,
       name: DataTypes.STRING,
       size: DataTypes.BIGINT,
+      answers: DataTypes.JSON,
       begunAt: DataTypes.DATE(3),
       fileId: DataTypes.STRING,
     },
@@ -95,7 +101,7 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
     /** Begins an upload. @throws Problem `file.tooLarge`, `upload.tooMany`, or whatever keeps the student from attaching it */
     async begin(
       student: Student,
-      { assignmentId, name, size }: UploadOf,
+      { assignmentId, name, size, answers }: UploadOf,
       now: number,
       { req, res }: { req: Request; res: Response },
     ): Promise<void> {
@@ -116,6 +122,7 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
         assignmentId,
         name: safeFileName(name),
         size,
+        answers,
         begunAt: new Date(now),
         fileId: null,
       });
@@ -143,6 +150,7 @@ export function uploadsService({ sequelize, fileStore, working, works }: Collabo
         row.assignmentId,
         { ...kept, name: row.name },
         now,
+        jsonOrNull<SaidPlace>(row.answers),
         async ({ id: fileId }, transaction) => {
           const [taken] = await uploads.update({ fileId }, { where: { id, fileId: null }, transaction });
           // Two tabs finish the same upload: the second finds it done.

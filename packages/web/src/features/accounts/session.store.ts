@@ -53,6 +53,10 @@ export const useSession = defineStore('session', () => {
     enter(reply);
     return reply.me!;
   }
+  /** A student's own choice of the simple view or the usual one; null: as their teachers have it. */
+  async function chooseView(simple: boolean | null): Promise<void> {
+    enter(await ask('PUT /api/account/view', { body: { simple } }));
+  }
   /** Looks at a class as its practice student. */
   async function practise(classId: string): Promise<void> {
     enter(await ask('POST /api/classes/:classId/practice', { params: { classId } }));
@@ -77,5 +81,5 @@ export const useSession = defineStore('session', () => {
     await forgetSeen();
     me.value = null;
   }
-  return { me, asked, look, signIn, secondStep, practise, leavePractice, enter, signOut };
+  return { me, asked, look, signIn, secondStep, practise, leavePractice, chooseView, enter, signOut };
 });

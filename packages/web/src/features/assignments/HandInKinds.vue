@@ -2,6 +2,7 @@
 /** What students may hand in, of several kinds, or nothing: it is done in class. */
 import { EMPTY_QUIZ } from '@jolly/core';
 import type { BriefBody, HandInKind } from '@jolly/server/contract';
+import { Checkbox } from 'ant-design-vue';
 import { watch } from 'vue';
 import { useWords } from '../../ui/use-words';
 import ToggleButton from '../../ui/ToggleButton.vue';
@@ -60,10 +61,16 @@ function inClass(): void {
     <ToggleButton :on="body.how === 'inClass'" :disabled="locked" @click="inClass">
       {{ t('compose.kinds.inClass') }}
     </ToggleButton>
+    <Checkbox v-if="body.how !== 'inClass'" v-model:checked="body.voiceAnswers" class="aloud" :disabled="locked">{{
+      t('compose.voiceAnswers')
+    }}</Checkbox>
   </div>
 </template>
 
 <style scoped>
+.aloud {
+  inline-size: 100%;
+}
 .ant-btn {
   max-width: 100%;
   overflow: hidden;

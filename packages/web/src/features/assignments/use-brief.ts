@@ -20,6 +20,7 @@ export function blankBrief(kind: BriefBody['kind']): BriefBody {
     how: 'handIn',
     quiz: null,
     accepts: kind === 'handout' ? [] : ['text', 'files'],
+    voiceAnswers: false,
     scoring: { by: kind === 'handout' ? 'none' : 'points' },
     points: kind === 'handout' ? null : 20_000,
     aims: [],

@@ -20,6 +20,7 @@ export const assignmentsWords = {
       quiz: 'A quiz',
       inClass: 'Nothing, done in class',
     },
+    voiceAnswers: 'What is to be written may be said aloud instead',
     asks: 'It asks',
     questions: 'Questions',
     titleFirst: 'Give it a title first; then its questions.',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What a class is: its details, units, teachers, a copy of it, putting it away. */
-import { Button, Input } from 'ant-design-vue';
+import { Button, Checkbox, Input } from 'ant-design-vue';
 import type { ClassChange, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -64,6 +64,7 @@ const own = useOwnWords({
   zone: '',
   letterShows: 'words' as ClassReply['letterShows'],
   decimalMark: '.' as ClassReply['decimalMark'],
+  simpleView: false,
 });
 const { typed: form, dirty } = own;
 const fill = (one: ClassReply) => ({
@@ -79,6 +80,7 @@ const fill = (one: ClassReply) => ({
   zone: one.calendar.zone,
   letterShows: one.letterShows,
   decimalMark: one.decimalMark,
+  simpleView: one.simpleView,
 });
 watch(
   schoolClass,
@@ -178,6 +180,9 @@ const putAway = (on: boolean) =>
             </FormLine>
             <FormLine :label="t('about.liveMinutes')" for="class-minutes" path="liveMinutes">
               <NumberField id="class-minutes" v-model="form.liveMinutes" :min="0" :max="240" />
+            </FormLine>
+            <FormLine class="wide" :label="t('about.simpleView')" for="class-simple" path="simpleView" :hint="t('about.simpleHint')">
+              <Checkbox id="class-simple" v-model:checked="form.simpleView">{{ t('about.simpleOn') }}</Checkbox>
             </FormLine>
           </FieldSet>
           <template #problem="{ elsewhere }">

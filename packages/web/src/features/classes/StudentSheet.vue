@@ -2,11 +2,12 @@
 /** One student of a class: names and keys, how they sign in, leaving and coming back. */
 import { Button, Input } from 'ant-design-vue';
 import type { RosterStudent, StudentChange, StudentPasswordReply } from '@jolly/server/contract';
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import SelectField from '../../ui/SelectField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 
@@ -53,6 +54,14 @@ function save(): void {
   if (Object.keys(body).length === 0) emit('close');
   else void act(() => ask('PATCH /api/classes/:classId/roster/:studentId', { params: own(), body }), t('class.copied'));
 }
+const VIEWS = { class: null, simple: true, usual: false } as const;
+/** What the teachers of this class have chosen, or what the student chose since. */
+const view = computed(() => {
+  const one = props.student?.ownView ?? props.student?.simpleView ?? null;
+  return one === null ? 'class' : one ? 'simple' : 'usual';
+});
+const choose = (which: keyof typeof VIEWS) =>
+  act(() => ask('PATCH /api/classes/:classId/roster/:studentId', { params: own(), body: { simpleView: VIEWS[which] } }), t('class.copied'));
 const newPassword = () =>
   act(
     async () =>
@@ -132,6 +141,15 @@ const newPassword = () =>
           </Button></template
         >
         <template v-else>
+          <FormLine :label="t('student.view')" for="student-view" :hint="student.ownView === null ? undefined : t('student.viewOwn')">
+            <SelectField
+              id="student-view"
+              :model-value="view"
+              :disabled="busy"
+              :options="(['class', 'simple', 'usual'] as const).map((one) => ({ value: one, label: t(`student.views.${one}`) }))"
+              @update:model-value="choose"
+            />
+          </FormLine>
           <div v-if="sure === 'leave'" class="row wrap">
             <span class="small">{{ t('class.leaveSure', { name: student.givenName }) }}</span><Button
               @click="act(() => ask('DELETE /api/classes/:classId/roster/:studentId', { params: own() }))"

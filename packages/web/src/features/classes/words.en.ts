@@ -83,6 +83,9 @@ export const classesWords = {
     givenName: 'Given name',
     familyName: 'Family name',
     shownAs: 'Name for classmates',
+    view: 'View',
+    views: { class: 'as the class', simple: 'the simple view', usual: 'the usual view' },
+    viewOwn: 'Chosen by the student. What you choose takes its place.',
     shownAsHint: 'Shown to other students in this class instead of the real name.',
     schoolNumber: 'School number',
     email: 'E-mail',
@@ -233,6 +236,10 @@ export const classesWords = {
     hues: ['teal', 'rust', 'violet', 'moss', 'rose', 'slate', 'ochre', 'cobalt'],
     letterShows: 'The letter of a return carries',
     decimalMark: 'Students write numbers like',
+    simpleView: 'For those who cannot read well yet',
+    simpleOn: 'Students of this class see the simple view',
+    simpleHint:
+      'Large type, one thing at a time, pictures and sound before words. You or the student can choose otherwise for one student.',
     letterShow: {
       nothing: 'only that something came back',
       words: 'remarks, criteria and notes',

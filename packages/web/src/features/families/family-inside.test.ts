@@ -56,7 +56,7 @@ const lineOf = (title: string) => [...document.querySelectorAll('.line')].find((
 afterEach(() => useLanguage('en'));
 
 it('shows every picture of what has a yes, there is no other place to see them', async () => {
-  const file = (id: string) => ({ id, name: `${id}.png`, size: 3, mediaType: 'image/png', fingerprint: '', pixels: 1 });
+  const file = (id: string) => ({ id, name: `${id}.png`, size: 3, mediaType: 'image/png', fingerprint: '', pixels: 1, answers: null });
   const { page } = await child([rivers()], {
     'GET /api/family/children/:studentId/portfolio': [
       {

@@ -7,3 +7,6 @@ export type { PdfField } from './pdf-fields';
 export { default as RecordingSheet } from './RecordingSheet.vue';
 export { kindOf } from './kind-of';
 export { reduced } from './reduce-photo';
+export { default as SaidAnswers } from './SaidAnswers.vue';
+export { isSamePlace, saidAt } from './said-places';
+export { useUploads, type Upload } from './use-uploads';

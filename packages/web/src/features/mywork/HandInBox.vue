@@ -36,7 +36,11 @@ const notAskedFor = computed(
   () =>
     !props.nothing &&
     props.sheetsBegun === 0 &&
-    !hasAskedFor(accepts.value, { text: props.text, files: props.files.map((file) => file.mediaType) }),
+    !hasAskedFor(accepts.value, {
+      text: props.text,
+      files: props.files.map((file) => file.mediaType),
+      said: props.files.some((file) => file.answers !== null),
+    }),
 );
 const pastDue = computed(() => piece.value.window.due !== null && piece.value.window.due < now());
 </script>

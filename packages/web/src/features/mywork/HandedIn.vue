@@ -59,7 +59,7 @@ const cost = computed(() => {
           class="muted small"
           :title="file.fingerprint"
           >{{ t('piece.receiptFingerprint') }} {{ t('piece.fingerprintShort', { start: file.fingerprint.slice(0, 8) }) }}</span
-        >
+        ><audio v-if="file.answers" controls preload="none" :src="fileAddress(file.id, 'inline')" :aria-label="file.name" />
       </li>
     </ul>
     <div v-if="value.mayTakeBack === null" class="back stack">
@@ -107,6 +107,7 @@ const cost = computed(() => {
 }
 .file {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 10px;
   padding-block: 3px;

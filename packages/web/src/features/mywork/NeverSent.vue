@@ -2,7 +2,7 @@
 /** Files that were on their way when the piece closed: kept in this browser until one saves or drops them. */
 import { Button } from 'ant-design-vue';
 import { useWords } from '../../ui/use-words';
-import type { Upload } from './use-uploads';
+import type { Upload } from '../files';
 
 defineProps<{ uploads: readonly Upload[] }>();
 defineEmits<{ copy: [key: string]; stop: [key: string] }>();

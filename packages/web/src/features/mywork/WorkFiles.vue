@@ -7,7 +7,7 @@ import { computed, ref } from 'vue';
 import { FileView, sizeText } from '../files';
 import DrawingSheet from './DrawingSheet.vue';
 import { RecordingSheet } from '../files';
-import type { Upload } from './use-uploads';
+import type { Upload } from '../files';
 import { useWords } from '../../ui/use-words';
 import ProgressBar from '../../ui/ProgressBar.vue';
 import FileButton from '../../ui/FileButton.vue';

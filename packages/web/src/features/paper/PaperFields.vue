@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Places to write on a page: those that the teacher marked, and the fields of the PDF's own form. */
-import { Textarea } from 'ant-design-vue';
+import { Button, Textarea } from 'ant-design-vue';
 import {
   ANSWER_LETTERS,
   ANSWER_SHARE,
@@ -14,6 +14,7 @@ import {
 } from '@jolly/core';
 import { computed } from 'vue';
 import { useT } from '../../i18n/use-t';
+import SignPicture from '../../ui/SignPicture.vue';
 import SelectField from '../../ui/SelectField.vue';
 import type { PdfField } from '../files';
 
@@ -23,8 +24,10 @@ const props = defineProps<{
   places: readonly PaperPlace[];
   fields: readonly PdfField[];
   may: boolean;
+  /** ids of places that were answered aloud; null: places are written in */
+  said: ReadonlySet<string> | null;
 }>();
-const emit = defineEmits<{ change: [change: PaperChange, joins: string] }>();
+const emit = defineEmits<{ change: [change: PaperChange, joins: string]; say: [place: { id: string; label: string }] }>();
 const { t } = useT();
 
 type Spot = PdfField & { key: string; written: PaperAnswer | undefined };
@@ -104,6 +107,17 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
         dir="auto"
         @update:value="write(spot, $event)"
       /><span v-else-if="spot.kind !== 'tick'" class="written" :style="letters(spot)" dir="auto">{{ valueOf(spot) }}</span>
+      <Button
+        v-if="said && spot.kind === 'words' && (may || said.has(spot.id))"
+        class="say"
+        :class="{ has: said.has(spot.id) }"
+        shape="circle"
+        size="small"
+        :aria-label="t(said.has(spot.id) ? 'paper.hear' : 'paper.say', { place: spot.label || t('paper.place') })"
+        @click="emit('say', { id: spot.id, label: spot.label || t('paper.place') })"
+      >
+        <SignPicture sign="voice" />
+      </Button>
     </div>
   </div>
 </template>
@@ -145,6 +159,21 @@ const letters = ({ height }: Spot) => ({ fontSize: `min(${ANSWER_LETTERS / 100}c
   resize: none;
   overflow: auto;
   white-space: pre-wrap;
+}
+/* Beside the place, at its end: what is written in it stays in sight. */
+.say.say {
+  position: absolute;
+  inset-inline-end: -6px;
+  inset-block-start: -12px;
+  padding: 3px;
+  background: #fffdf6;
+  border-color: #b88316;
+  color: #14262e;
+}
+.say.has {
+  background: #1f6f54;
+  border-color: #1f6f54;
+  color: #fff;
 }
 .choice {
   min-inline-size: 0;

@@ -30,12 +30,14 @@ const props = defineProps<{
   objects: readonly PaperObject[];
   places: readonly PaperPlace[];
   fields: readonly PdfField[];
+  /** ids of places that were answered aloud; null: places are written in */
+  said?: ReadonlySet<string> | null;
   /** null: nothing can be put on it */
   choice: Choice | null;
   /** two fingers move the page: what one of them began is not meant */
   gesturing?: boolean;
 }>();
-const emit = defineEmits<{ change: [change: PaperChange, joins?: string | null] }>();
+const emit = defineEmits<{ change: [change: PaperChange, joins?: string | null]; say: [place: { id: string; label: string }] }>();
 const { t } = useT();
 
 const surface = ref<HTMLElement | null>(null);
@@ -225,7 +227,9 @@ defineExpose({ resized });
       :places="places.filter((one) => one.page === page)"
       :fields="fields"
       :may="choice !== null"
+      :said="said ?? null"
       @change="changed"
+      @say="(place) => emit('say', place)"
     />
     <PaperBox
       v-for="one in shown"

@@ -4,7 +4,8 @@ import { Button } from 'ant-design-vue';
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useElementSize, useMediaQuery } from '@vueuse/core';
-import type { OwnPaperReply } from '@jolly/server/contract';
+import type { SaidPlace } from '@jolly/core';
+import type { OwnPaperReply, WorkFile } from '@jolly/server/contract';
 import { addressOf, ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLiveLook } from '../../api/use-live';
@@ -15,6 +16,7 @@ import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
+import { saidAt, SaidAnswers, useUploads } from '../files';
 import PaperLayer from './PaperLayer.vue';
 import PaperPages from './PaperPages.vue';
 import PaperTools from './PaperTools.vue';
@@ -30,9 +32,11 @@ const route = useRoute();
 const session = useSession();
 const own = { assignmentId: String(route.params.id), attachmentId: String(route.params.paper) };
 const paper = usePaper({ userId: session.me?.id ?? '', ...own });
+const files = ref<WorkFile[]>([]);
 const { state, value, why, reload } = useLoad<OwnPaperReply>(async () => {
   const reply = await ask('GET /api/my/work/:assignmentId/papers/:attachmentId', { params: own });
   paper.begin(reply);
+  files.value = reply.said;
   return reply;
 });
 const zone = computed(() => value.value?.zone ?? 'UTC');
@@ -67,6 +71,27 @@ useLiveLook(
   400,
 );
 
+// What is said aloud: of the whole paper, or of one place on it.
+const voice = useUploads({
+  assignmentId: own.assignmentId,
+  userId: session.me?.id ?? '',
+  onSentElsewhere: () => void reload(),
+  onAttached: (file) => files.value.some((one) => one.id === file.id) || files.value.push(file),
+});
+watch(
+  () => (value.value ? may.value : null),
+  (open) => open !== null && void voice.resume({ open }),
+  { immediate: true },
+);
+const saidPlaces = computed(() => (value.value?.voiceAnswers ? new Set(files.value.flatMap((one) => one.answers?.placeId ?? [])) : null));
+const saying = ref<{ place: SaidPlace; label: string } | null>(null);
+const say = (placeId: string | null, label: string) => (saying.value = { place: { attachmentId: own.attachmentId, placeId }, label });
+const takeOff = (file: WorkFile) =>
+  attempt(async () => {
+    await ask('DELETE /api/my/work/:assignmentId/files/:fileId', { params: { assignmentId: own.assignmentId, fileId: file.id } });
+    files.value = files.value.filter((one) => one.id !== file.id);
+  });
+
 const correct = () =>
   attempt(async () => {
     await paper.save();
@@ -94,6 +119,7 @@ const correct = () =>
           ><span class="small">{{ percent(Math.round(zoom * 100)) }}</span
           ><Button :aria-label="t('paper.larger')" :disabled="zoom >= ZOOM.most" @click="zoomBy(ZOOM.step)">+</Button>
         </div>
+        <Button v-if="value.voiceAnswers" @click="say(null, value.title)">{{ t('said.begin') }}</Button>
         <LinkButton :to="`/work/${own.assignmentId}`" type="primary">{{ t('paper.done') }}</LinkButton>
       </header>
       <PaperTools
@@ -117,6 +143,21 @@ const correct = () =>
         }}</Button>
       </div>
       <ProblemNote :problem="problem" />
+      <section v-if="saying" :key="String(saying.place.placeId)" class="sheet saying" :aria-label="saying.label">
+        <div class="row">
+          <strong class="grow clip" dir="auto">{{ saying.label }}</strong><Button @click="saying = null">{{ t('common.close') }}</Button>
+        </div>
+        <SaidAnswers
+          :part="saying.place.placeId === null ? saying.label : t('said.onSheet', { place: saying.label, sheet: value.title })"
+          :files="saidAt(files, saying.place)"
+          :uploads="saidAt(voice.uploads.value, saying.place)"
+          :open="saidAt(files, saying.place).length === 0"
+          :locked="!may"
+          @said="(file) => void voice.add([file], saying!.place)"
+          @remove="takeOff"
+          @stop="voice.stop"
+        />
+      </section>
       <div ref="box" class="scroll" tabindex="-1">
         <PaperPages :file="value.file" :width="width">
           <template #page="{ page, near, ratio, fields }"
@@ -128,9 +169,11 @@ const correct = () =>
               :objects="paper.objects.value"
               :places="value.places"
               :fields="fields"
+              :said="saidPlaces"
               :choice="may ? choice : null"
               :gesturing="gesturing"
               @change="paper.change"
+              @say="(place) => say(place.id, place.label)"
           /></template>
         </PaperPages>
       </div>
@@ -173,6 +216,9 @@ const correct = () =>
     padding: 6px 8px;
     gap: 4px;
   }
+}
+.saying {
+  padding: 10px 14px;
 }
 .scroll {
   flex: 1;

@@ -157,6 +157,8 @@ describe('the page of a paper', () => {
   const reply = {
     attachmentId: 'leaf', studentId: null, title: 'Leaf parts', file, objects: 1, version: 3, savedAt: 1000, corrected: false,
     places: [], stickers: [], written: [box('a', 'blade')], pieceTitle: 'Plants', zone: 'UTC', mayWrite: null, shared: false,
+  voiceAnswers: false,
+  said: [],
   }; // prettier-ignore
   const at = '/work/plants/paper/leaf';
   const open = () => opened(PaperPage, { at, path: '/work/:id/paper/:paper' });

@@ -40,6 +40,8 @@ export const paperWords = {
     at: '{x} across, {y} down',
     words: 'Words',
     place: 'Place to write',
+    say: 'Say aloud: {place}',
+    hear: 'Hear what was said: {place}',
     ownSticker: 'Sticker',
     takeAway: 'Take away: {name}',
     tool: { move: 'Move', text: 'Words', pen: 'Pen', marker: 'Marker', eraser: 'Eraser', sticker: 'Sticker' },

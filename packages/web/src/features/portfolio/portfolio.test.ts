@@ -54,7 +54,7 @@ describe('a student', () => {
 
   it('adds files to a draft that is there from then on; one that was not sent stays and is sent again', async () => {
     let refused = true;
-    const photo = { id: 'f', name: 'kite.png', size: 3, mediaType: 'image/png', fingerprint: '', pixels: 1 };
+    const photo = { id: 'f', name: 'kite.png', size: 3, mediaType: 'image/png', fingerprint: '', pixels: 1, answers: null };
     const { page, asked, last } = await mine({
       [MINE]: reply(),
       [KEEP]: ({ body }) => piece({ ...body, stand: 'draft', version: body.version + 1 }),

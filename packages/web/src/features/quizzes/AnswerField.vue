@@ -1,10 +1,21 @@
 <script setup lang="ts">
 /** Where a question is answered, whatever its kind. Says an answer only once it has the form that the question asks for. */
 import { Input, Textarea } from 'ant-design-vue';
-import { isNoAnswer, plainText, readNumber, type Answer, type AskedQuestion, type DecimalMark } from '@jolly/core';
+import {
+  isNoAnswer,
+  isWritten,
+  plainText,
+  readNumber,
+  saidAnswer,
+  saidIn,
+  type Answer,
+  type AskedQuestion,
+  type DecimalMark,
+} from '@jolly/core';
 import { computed, h, ref, watch, type VNodeChild } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
+import { SaidAnswers } from '../files';
 import AnswerFiles from './AnswerFiles.vue';
 import ChoiceCards from './ChoiceCards.vue';
 import MatchField from './MatchField.vue';
@@ -15,6 +26,8 @@ const props = defineProps<{
   asked: AskedQuestion;
   decimal: DecimalMark;
   disabled?: boolean;
+  /** what is to be written may be said aloud */
+  mayBeSaid?: boolean;
   /** puts up a file that is to be an answer; left out, files cannot be given here */
   attach?: ((file: File) => Promise<{ id: string; name: string } | null>) | undefined;
 }>();
@@ -54,6 +67,19 @@ const entries = computed(() =>
       }))
     : props.asked.entries,
 );
+
+/** A written answer that was said aloud instead. */
+const said = computed(() => saidIn(props.asked.kind, answer.value));
+const canBeSaid = computed(
+  () => said.value !== null || (props.mayBeSaid && isWritten(props.asked.kind) && !props.disabled && isNoAnswer(answer.value)),
+);
+const failed = ref('');
+async function put(file: File): Promise<void> {
+  failed.value = '';
+  const kept = await props.attach?.(file);
+  if (kept) say(saidAnswer(kept.id));
+  else failed.value = file.name;
+}
 
 /** A gap in its sentence. */
 function gapInput(index: number): VNodeChild {
@@ -98,7 +124,9 @@ function typeNumber(written: string): void {
 
 <template>
   <div>
-    <RichTextView v-if="asked.kind === 'gaps'" class="with-gaps" :text="asked.text" :gap="gapInput" />
+    <RichTextView v-if="said !== null && asked.kind === 'gaps'" class="with-gaps" :text="asked.text" />
+    <template v-else-if="said !== null" />
+    <RichTextView v-else-if="asked.kind === 'gaps'" class="with-gaps" :text="asked.text" :gap="gapInput" />
     <ChoiceCards
       v-else-if="asked.kind === 'one' || asked.kind === 'several' || asked.kind === 'trueFalse'"
       v-model="chosen"
@@ -175,6 +203,17 @@ function typeNumber(written: string): void {
       :disabled="disabled ?? false"
       @update:model-value="say"
     />
+    <SaidAnswers
+      v-if="canBeSaid && attach"
+      class="said"
+      :part="t('quizTaking.spokenAnswer')"
+      :files="said === null ? [] : [{ id: said, name: t('quizTaking.spokenAnswer') }]"
+      :locked="disabled ?? false"
+      once
+      @said="put"
+      @remove="say(null)"
+    />
+    <p v-if="failed" role="alert" class="note bad small">{{ t('quizTaking.fileFailed', { name: failed }) }}</p>
   </div>
 </template>
 
@@ -188,6 +227,9 @@ function typeNumber(written: string): void {
   font: 17px var(--font);
   padding: 3px 8px;
   margin-inline: 2px;
+}
+.said {
+  margin-block-start: 12px;
 }
 .short {
   max-inline-size: 420px;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What one student answered to a question, and what came too late. */
 import { Button } from 'ant-design-vue';
-import { askedQuestion } from '@jolly/core';
+import { askedQuestion, saidIn } from '@jolly/core';
 import type { OutcomeRow, QuizOutcomeReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import { ask } from '../../api/client';
@@ -11,6 +11,7 @@ import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
+import { fileAddress } from '../files';
 import { useScope } from '../termline';
 import { answerText } from './answer-text';
 
@@ -22,6 +23,7 @@ const { problem, busy, attempt } = useAttempt();
 const one = computed(() => props.outcome.questions[props.at] ?? null);
 const cell = computed(() => (props.row && one.value ? (props.row.cells[one.value.question.id] ?? null) : null));
 const asked = computed(() => (one.value ? askedQuestion(one.value.question, { seed: 'look', ownOptions: false }) : null));
+const heard = computed(() => (asked.value && cell.value ? saidIn(asked.value.kind, cell.value.answer) : null));
 const waits = computed(() => cell.value !== null && cell.value.points === null);
 const countLate = (counts: boolean) =>
   attempt(async () => {
@@ -41,6 +43,7 @@ const countLate = (counts: boolean) =>
       <p v-if="cell">
         <strong dir="auto">{{ answerText(asked, cell.answer, t) }}</strong>
       </p>
+      <audio v-if="heard" controls preload="none" :src="fileAddress(heard, 'inline')" :aria-label="t('quiz.saidAloud')" />
       <p v-if="cell && cell.points !== null">{{ t('common.of', { a: points(cell.points), b: points(cell.max) }) }}</p>
       <LinkButton v-if="waits" type="primary" :to="{ path: `/marking/${outcome.assignmentId}/answers/${one.question.id}`, query: kept }">{{
         t('quizOutcome.scoreIt')

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** A try that is over: its score, each question with what was answered, and of marks, key and explanations what may be seen. */
+import { saidIn } from '@jolly/core';
 import type { FinishedTry, MyQuizReply } from '@jolly/server/contract';
 import { computed } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
+import { fileAddress } from '../files';
 import { answerText } from './answer-text';
 import MarkSquare from './MarkSquare.vue';
 
@@ -48,6 +50,13 @@ const toCome = computed(() => {
             }}</span
             ><span v-if="one.mark" class="small muted">{{ t(`quiz.marks.${one.mark}`) }}</span>
           </p>
+          <audio
+            v-if="saidIn(one.asked.kind, one.answer)"
+            controls
+            preload="none"
+            :src="fileAddress(saidIn(one.asked.kind, one.answer)!, 'inline')"
+            :aria-label="t('quiz.saidAloud')"
+          />
           <p v-if="one.key && one.key.length > 0" class="small">
             <span class="muted">{{ t('quizTaking.keyIs') }}</span>{{ ' ' }}
             <span dir="auto">{{ one.key.map((key) => (key === 'true' || key === 'false' ? t(`quiz.${key}`) : key)).join('; ') }}</span>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Going through a quiz: one question at a time, the strip of all above, the time by the school's clock. */
 import { Button } from 'ant-design-vue';
-import type { Answer } from '@jolly/core';
+import { isWritten, type Answer } from '@jolly/core';
 import type { MyQuizReply } from '@jolly/server/contract';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { ask } from '../../api/client';
@@ -56,7 +56,6 @@ const cellOf = (index: number): 'answered' | 'later' | 'open' => {
   if (later.value.includes(question.id)) return 'later';
   return work.isAnswered(question.id) ? 'answered' : 'open';
 };
-const isWritten = (kind: string) => ['gaps', 'short', 'own', 'number'].includes(kind);
 function answer(given: Answer): void {
   if (current.value) work.change(current.value.id, given, { atOnce: !isWritten(current.value.kind) });
 }
@@ -216,6 +215,7 @@ const lines = computed(() =>
           :key="current.id"
           :asked="current"
           :decimal="quiz.decimal"
+          :may-be-said="quiz.voiceAnswers"
           :model-value="work.answers.value[current.id] ?? null"
           :attach="(file) => ask('POST /api/my/quizzes/:assignmentId/files', { params, file }).catch(() => null)"
           @update:model-value="answer"

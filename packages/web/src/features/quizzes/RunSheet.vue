@@ -56,6 +56,7 @@ const changeSet = (id: string, more: Partial<QuestionSet>) =>
           :options="(['latest', 'best', 'mean'] as const).map((one) => ({ value: one, label: t(`quizMaking.rules.${one}`) }))"
         />
       </FormLine>
+      <Checkbox v-model:checked="body.voiceAnswers" :disabled="locked">{{ t('compose.voiceAnswers') }}</Checkbox>
       <section>
         <h3>{{ t('quizMaking.againstCopying') }}</h3>
         <div class="stack boxes">

@@ -1,9 +1,10 @@
-import { isNoAnswer, plainText, type Answer, type AskedQuestion, type Entry } from '@jolly/core';
+import { isNoAnswer, plainText, saidIn, type Answer, type AskedQuestion, type Entry } from '@jolly/core';
 import type { Translate } from '../../i18n/use-t';
 
 /** An answer in words, for whoever was asked: nothing of a key is needed for it. */
 export function answerText(asked: AskedQuestion, answer: Answer, t: Translate): string {
   if (isNoAnswer(answer)) return t('quiz.nothing');
+  if (saidIn(asked.kind, answer) !== null) return t('quiz.saidAloud');
   const named = (entries: readonly Entry[], id: unknown): string => {
     const found = entries.find((one) => one.id === id);
     return found ? plainText(found.text).trim() : String(id);

@@ -59,6 +59,7 @@ export const myQuiz = (more: Partial<MyQuizReply> = {}): MyQuizReply => ({
   factor: null,
   oneWay: false,
   decimal: '.',
+  voiceAnswers: false,
   triesAllowed: 1,
   tryRule: 'latest',
   mayBegin: null,

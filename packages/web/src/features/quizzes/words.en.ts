@@ -3,6 +3,7 @@ export const quizzesWords = {
   quiz: {
     true: 'True',
     false: 'False',
+    saidAloud: 'said aloud',
     nothing: 'nothing',
     place: '{x} % from the left, {y} % from the top',
     files: 'no file | {n} file | {n} files',
@@ -64,6 +65,7 @@ export const quizzesWords = {
     later: 'Come back to it later',
     laterOff: 'Marked to come back to',
     spoken: 'The question spoken',
+    spokenAnswer: 'Your answer, said aloud',
     goOn: 'If the line breaks, go on: it is kept here and sent when the line is back.',
     keptHere: 'No line at present. Go on: your answers are kept on this device and sent when the line is back.',
     refused: 'This answer has not the form that is asked for, so it is not stored. Correct it.',

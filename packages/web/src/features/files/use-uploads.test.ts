@@ -16,7 +16,15 @@ beforeEach(() => (scope = effectScope()));
 afterEach(() => scope.stop());
 
 it('a file that another tab has sent meanwhile is looked for on the server, not dropped in silence', async () => {
-  const upload = { userId: 'bao', assignmentId: 'tides', name: 'tide.bin', blob: new Blob(['tide']), address: '/api/my/uploads/1', at: 1 };
+  const upload = {
+    userId: 'bao',
+    assignmentId: 'tides',
+    name: 'tide.bin',
+    answers: null,
+    blob: new Blob(['tide']),
+    address: '/api/my/uploads/1',
+    at: 1,
+  };
   jest.mocked(keys).mockResolvedValue(['bao tides 1']);
   // There when the page opens, and gone when its turn comes.
   jest.mocked(get).mockResolvedValueOnce(upload).mockResolvedValue(undefined);

@@ -1,9 +1,11 @@
+import type { SaidPlace } from '@jolly/core';
 import { ApiProblem, csrfToken } from '../../api/client';
 
 /** What is sent, and where its bytes go once the server has said so. */
 interface Sendable {
   assignmentId: string;
   name: string;
+  answers: SaidPlace | null;
   blob: Blob;
   address: string | null;
 }
@@ -25,7 +27,11 @@ export async function sendUpload(
       chunkSize: 4 * 1024 * 1024,
       retryDelays: null,
       storeFingerprintForResuming: false,
-      metadata: { assignmentId: upload.assignmentId, name: upload.name },
+      metadata: {
+        assignmentId: upload.assignmentId,
+        name: upload.name,
+        ...(upload.answers ? { answers: JSON.stringify(upload.answers) } : {}),
+      },
       headers: { 'X-CSRF-Token': csrfToken() },
       onUploadUrlAvailable: () => on.address(sending.url),
       onProgress: (sent, total) => on.share(total === 0 ? 1 : sent / total),

@@ -1,8 +1,9 @@
+import type { SaidPlace } from '@jolly/core';
 import type { WorkFile } from '@jolly/server/contract';
 import { createStore, del, get, keys, set } from 'idb-keyval';
 import { onScopeDispose, ref } from 'vue';
 import { ApiProblem, ask, askSession } from '../../api/client';
-import { reduced } from '../files';
+import { reduced } from './reduce-photo';
 import { sendUpload } from './send-upload';
 
 /** A file on its way, as this browser keeps it until the server has it whole. */
@@ -10,6 +11,8 @@ interface KeptUpload {
   userId: string;
   assignmentId: string;
   name: string;
+  /** of a recording: the written part that it answers; null: it is a file of its own */
+  answers: SaidPlace | null;
   blob: Blob;
   /** where its bytes go, once the server has said so */
   address: string | null;
@@ -24,6 +27,7 @@ export interface Upload {
   share: number;
   state: 'reducing' | 'sending' | 'waiting' | 'refused';
   why: string;
+  answers: SaidPlace | null;
 }
 
 /** The id that the server has put at the end of an upload's address. */
@@ -143,15 +147,15 @@ export function useUploads({
   }
 
   /** Takes files: kept here first, photos made smaller, then sent. */
-  async function add(files: Iterable<File>): Promise<void> {
+  async function add(files: Iterable<File>, answers: SaidPlace | null = null): Promise<void> {
     for (const file of files) {
       const key = `${userId} ${assignmentId} ${crypto.randomUUID()}`;
-      uploads.value.push({ key, name: file.name, size: file.size, share: 0, state: 'reducing', why: '' });
+      uploads.value.push({ key, name: file.name, size: file.size, share: 0, state: 'reducing', why: '', answers });
       void (async () => {
         const smaller = await reduced(file);
         const one = shown(key);
         if (!one) return;
-        await keep(key, { userId, assignmentId, name: smaller.name, blob: smaller, address: null, at: Date.now() });
+        await keep(key, { userId, assignmentId, name: smaller.name, answers, blob: smaller, address: null, at: Date.now() });
         Object.assign(one, { name: smaller.name, size: smaller.size, state: 'sending' });
         next();
       })();
@@ -182,7 +186,11 @@ export function useUploads({
       for (const key of all) {
         const upload = await kept(key);
         if (upload)
-          uploads.value.push({ key, name: upload.name, size: upload.blob.size, share: 0, state: open ? 'sending' : 'refused', why: '' });
+          uploads.value.push({
+            ...{ key, name: upload.name, size: upload.blob.size, share: 0, state: open ? 'sending' : 'refused', why: '' },
+            // What was kept by an older page does not say.
+            answers: upload.answers ?? null,
+          });
       }
     } catch {
       store = null;
