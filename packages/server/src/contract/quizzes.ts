@@ -1,4 +1,5 @@
 /** Quizzes: going through one, what came of it, and what is settled about it afterwards. */
+import type { WorkFile } from './work';
 import type {
   Answer,
   AskedQuestion,
@@ -255,7 +256,7 @@ export interface AnswerToScore {
   tryId: string;
   student: StudentName & { id: string };
   answer: Answer;
-  files: { id: string; name: string; size: number; mediaType: string; fingerprint: string; pixels: number | null }[];
+  files: WorkFile[];
   mark: { points: MilliPoints | null; choices: RubricChoices | null; remark: string; version: number; by: string } | null;
 }
 export interface AcrossAnswersReply {

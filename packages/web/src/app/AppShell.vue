@@ -197,6 +197,9 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
 </template>
 
 <style scoped>
+.start .sign {
+  inline-size: 34px;
+}
 .skip {
   position: absolute;
   inset-inline-start: -9999px;

@@ -20,7 +20,7 @@ export interface AccountsApi {
   'POST /api/session/card': { body: CardSignInRequest; reply: SessionReply };
   'DELETE /api/session': Nothing;
   'PUT /api/account/password': { body: NewPasswordRequest };
-  'PUT /api/account/view': { body: { simple: boolean | null }; reply: SessionReply };
+  'PUT /api/my/view': { body: { simple: boolean | null }; reply: SessionReply };
   'PUT /api/account/email': { body: { email: string | null; current: string } };
   'POST /api/account/two-step/start': { reply: TwoStepStartReply };
   'POST /api/account/two-step': { body: FinishTwoStepRequest; reply: TwoStepDoneReply };

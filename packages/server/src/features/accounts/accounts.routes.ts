@@ -101,7 +101,7 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
       },
     },
     {
-      route: 'PUT /api/account/view',
+      route: 'PUT /api/my/view',
       action: 'account.edit',
       does: 'Which view a student sees: the simple one, the usual one, or (null) as their teachers have it.',
       body: viewBody,

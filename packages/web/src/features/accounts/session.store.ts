@@ -55,7 +55,7 @@ export const useSession = defineStore('session', () => {
   }
   /** A student's own choice of the simple view or the usual one; null: as their teachers have it. */
   async function chooseView(simple: boolean | null): Promise<void> {
-    enter(await ask('PUT /api/account/view', { body: { simple } }));
+    enter(await ask('PUT /api/my/view', { body: { simple } }));
   }
   /** Looks at a class as its practice student. */
   async function practise(classId: string): Promise<void> {

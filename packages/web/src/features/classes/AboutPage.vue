@@ -171,15 +171,15 @@ const putAway = (on: boolean) =>
             <FormLine class="wide" :label="t('about.liveLink')" for="class-live" path="liveLink">
               <Input id="class-live" v-model:value="form.liveLink" type="url" :maxlength="500" :placeholder="WEB" />
             </FormLine>
+            <FormLine :label="t('about.liveMinutes')" for="class-minutes" path="liveMinutes">
+              <NumberField id="class-minutes" v-model="form.liveMinutes" :min="0" :max="240" />
+            </FormLine>
             <FormLine class="wide" :label="t('about.letterShows')" for="class-letter" path="letterShows" :hint="t('about.letterHint')">
               <SelectField
                 id="class-letter"
                 v-model="form.letterShows"
                 :options="LETTER_SHOWS.map((one) => ({ value: one, label: t(`about.letterShow.${one}`) }))"
               />
-            </FormLine>
-            <FormLine :label="t('about.liveMinutes')" for="class-minutes" path="liveMinutes">
-              <NumberField id="class-minutes" v-model="form.liveMinutes" :min="0" :max="240" />
             </FormLine>
             <FormLine class="wide" :label="t('about.simpleView')" for="class-simple" path="simpleView" :hint="t('about.simpleHint')">
               <Checkbox id="class-simple" v-model:checked="form.simpleView">{{ t('about.simpleOn') }}</Checkbox>

@@ -2,6 +2,7 @@
 /** One piece in the simple view, a step at a time: hear what to do, do it, hand it in. */
 import { Button } from 'ant-design-vue';
 import { isBlank, plainText } from '@jolly/core';
+import type { Attachment } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -13,7 +14,7 @@ import SignPicture, { type Sign } from '../../ui/SignPicture.vue';
 import { useWords } from '../../ui/use-words';
 import { useSession } from '../accounts';
 import { AttachmentList } from '../assignments';
-import { fileAddress } from '../files';
+import { fileAddress, kindOf } from '../files';
 import NeverSent from './NeverSent.vue';
 import ReturnedWork from './ReturnedWork.vue';
 import SimpleMade from './SimpleMade.vue';
@@ -44,6 +45,11 @@ const isQuiz = computed(() => piece.value?.how === 'quiz');
 const shownSteps = computed(() => (isQuiz.value ? STEPS.slice(0, 2) : piece.value?.how === 'inClass' ? STEPS.slice(0, 1) : STEPS));
 const titles = computed(() => new Map((value.value?.attachments ?? []).map((one) => [one.id, one.title])));
 const copies = computed(() => [...(value.value?.sheets ?? []), ...(value.value?.papers ?? [])].map((one) => one.attachmentId));
+type Shown = Extract<Attachment, { kind: 'file' }>;
+const isPicture = (one: Attachment): one is Shown =>
+  one.kind === 'file' && kindOf(one.file) === 'picture' && !copies.value.includes(one.id);
+const pictures = computed(() => (value.value?.attachments ?? []).filter(isPicture));
+const further = computed(() => (value.value?.attachments ?? []).filter((one) => !isPicture(one)));
 const toRead = computed(() => `${piece.value?.title ?? ''}. ${value.value ? plainText(value.value.instructions) : ''}`);
 const back = computed(() => piece.value?.returned != null || value.value?.marked != null);
 watch(
@@ -80,8 +86,15 @@ watch(
         </nav>
         <section v-if="step === 'hear'" class="sheet stage" :aria-label="t('simple.hear')">
           <ListenButton :recording="value.spoken ? fileAddress(value.spoken.id, 'inline') : null" :words="toRead" />
+          <img
+            v-for="one in pictures"
+            :key="one.id"
+            class="shown"
+            :src="fileAddress(one.file.id, 'inline')"
+            :alt="one.title || one.file.name"
+          />
           <RichTextView v-if="!isBlank(value.instructions)" class="words" :text="value.instructions" />
-          <AttachmentList class="with" :attachments="value.attachments" :spoken="null" :copies="copies" />
+          <AttachmentList class="with" :attachments="further" :spoken="null" :copies="copies" />
           <p v-if="!working" class="note">{{ t('simple.notOpen') }}</p>
         </section>
         <template v-else-if="step === 'make'">
@@ -176,6 +189,11 @@ h1 {
   grid-template-columns: minmax(0, 1fr);
   justify-items: center;
   gap: 18px;
+}
+.shown {
+  max-inline-size: 100%;
+  max-block-size: 46vh;
+  border-radius: 10px;
 }
 .words,
 .with {

@@ -17,7 +17,12 @@ const value = (more: object = {}, piece: object = {}) =>
     exceptionReason: null,
     ...more,
   }) as Partial<MyPieceReply> as MyPieceReply;
-const file = { id: 'f', name: 'map.pdf', mediaType: 'application/pdf' } as Partial<WorkFile> as WorkFile;
+const file = {
+  answers: null,
+  id: 'f',
+  name: 'map.pdf',
+  mediaType: 'application/pdf',
+} as Partial<WorkFile> as WorkFile;
 
 describe('handing in', () => {
   const box = (of: MyPieceReply, more: object = {}) =>
