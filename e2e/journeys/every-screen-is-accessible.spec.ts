@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
 import { readFileSync } from 'node:fs';
-import { fromMenu, press, someone } from '../support/people';
+import { asks, fromMenu, press, someone } from '../support/people';
 
 const SOON_MS = 30_000;
 
@@ -219,6 +219,15 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
   const [wall] = (await (await page.request.get('/api/my/walls')).json()) as { id: string }[];
   found.push(...(await look(page, '/walls', 'li a')));
   found.push(...(await look(page, `/walls/${wall!.id}`, '.hung')));
+  // The same student in the simple view: one thing at a time, step by step.
+  await asks(page, 'put', '/api/my/view', { simple: true });
+  found.push(...(await arrive(page, '/work', '.card')));
+  found.push(...(await look(page, `/work/${paper.assignmentId}`, '.steps')));
+  for (const step of ['Do it', 'Hand in']) {
+    await page.locator('.steps').getByRole('button', { name: step }).click();
+    found.push(...(await violationsOn(page)));
+  }
+  await asks(page, 'put', '/api/my/view', { simple: null });
   await page.context().clearCookies();
   found.push(...(await arrive(page, '/family', 'form')));
   for (const who of ['linnea.lindqvist', 'salma.alrashid']) {

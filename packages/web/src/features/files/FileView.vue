@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { kindOf } from './kind-of';
 import PdfView from './PdfView.vue';
+import RecordingView from './RecordingView.vue';
 import { sizeText } from './size-text';
 import WordsView from './WordsView.vue';
 import { fileAddress } from './file-address';
@@ -25,7 +26,7 @@ const kind = computed(() => kindOf(props.file));
     </p>
     <PdfView v-else-if="kind === 'pdf'" :address="inline" />
     <audio v-else-if="kind === 'sound'" controls preload="metadata" :src="inline" :aria-label="file.name" />
-    <video v-else-if="kind === 'film'" controls preload="metadata" :src="inline" :aria-label="file.name" />
+    <RecordingView v-else-if="kind === 'film'" :src="inline" :label="file.name" />
     <WordsView v-else-if="kind === 'words'" :file-id="file.id" />
     <figcaption class="row">
       <strong class="grow clip" dir="auto">{{ file.name }}</strong><span class="muted small">{{ sizeText(file.size) }}</span>
@@ -40,8 +41,7 @@ const kind = computed(() => kindOf(props.file));
 .file {
   margin: 0 0 18px;
 }
-img,
-video {
+img {
   max-width: 100%;
   display: block;
   border-radius: 6px;

@@ -5,6 +5,7 @@ export { sizeText } from './size-text';
 export { default as PdfView } from './PdfView.vue';
 export type { PdfField } from './pdf-fields';
 export { default as RecordingSheet } from './RecordingSheet.vue';
+export { default as RecordingView } from './RecordingView.vue';
 export { kindOf } from './kind-of';
 export { reduced } from './reduce-photo';
 export { default as SaidAnswers } from './SaidAnswers.vue';

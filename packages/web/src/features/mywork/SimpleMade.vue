@@ -7,7 +7,7 @@ import { computed } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SignPicture from '../../ui/SignPicture.vue';
 import { useWords } from '../../ui/use-words';
-import { fileAddress, kindOf, type Upload } from '../files';
+import { fileAddress, kindOf, RecordingView, type Upload } from '../files';
 
 const props = defineProps<{
   files: readonly WorkFile[];
@@ -38,7 +38,7 @@ const hasText = computed(() => !isBlank(props.text));
     <li v-for="{ file, kind, name } in made" :key="file.id" class="thing">
       <img v-if="kind === 'picture'" :src="fileAddress(file.id, 'inline')" :alt="name" loading="lazy" />
       <audio v-else-if="kind === 'sound'" controls preload="none" :src="fileAddress(file.id, 'inline')" :aria-label="name" />
-      <video v-else-if="kind === 'film'" controls preload="metadata" :src="fileAddress(file.id, 'inline')" :aria-label="name" />
+      <RecordingView v-else-if="kind === 'film'" :src="fileAddress(file.id, 'inline')" :label="name" />
       <a v-else :href="fileAddress(file.id)" download class="named"
         ><SignPicture sign="file" /><span dir="auto">{{ file.name }}</span></a
       >
@@ -97,8 +97,7 @@ const hasText = computed(() => !isBlank(props.text));
   inline-size: 44px;
   justify-self: center;
 }
-img,
-video {
+img {
   max-inline-size: 100%;
   max-block-size: 190px;
   border-radius: 8px;

@@ -24,7 +24,7 @@ const takes = (kind: 'photos' | 'drawing' | 'recording') => accepts.value.includ
 const ways = computed((): { way: Way; sign: Sign }[] => [
   ...(takes('drawing') ? [{ way: 'draw', sign: 'draw' } as const] : []),
   ...(takes('photos') ? [{ way: 'photo', sign: 'photo' } as const] : []),
-  ...(takes('recording') || props.value.voiceAnswers ? [{ way: 'say', sign: 'voice' } as const] : []),
+  ...(takes('recording') || (props.value.voiceAnswers && accepts.value.includes('text')) ? [{ way: 'say', sign: 'voice' } as const] : []),
   ...(accepts.value.includes('text') || accepts.value.includes('link') ? [{ way: 'write', sign: 'write' } as const] : []),
   ...(accepts.value.includes('files') ? [{ way: 'file', sign: 'file' } as const] : []),
 ]);
