@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { someone } from '../support/people';
+import { asks, someone } from '../support/people';
 
 const NOW = new Date(process.env.JOLLY_NOW ?? '2026-11-23T10:10:00.000Z');
 const folder = 'docs/screenshots';
@@ -55,8 +55,12 @@ for (const [size, suffix] of [
     await page.clock.setFixedTime(NOW);
     const { pieces } = (await (await page.request.get('/api/my/work')).json()) as { pieces: { assignmentId: string; title: string }[] };
     if (suffix !== '') await take(page, `my-work${suffix}`, '/work', '.card');
-    if (suffix !== '')
-      await take(page, `piece${suffix}`, `/work/${pieces.find((one) => one.title === 'Valley model')!.assignmentId}`, '.editor');
+    if (suffix !== '') {
+      await asks(page, 'put', '/api/my/view', { simple: true });
+      const river = pieces.find((one) => one.title === 'A river from above')!.assignmentId;
+      await take(page, `simple${suffix}`, `/work/${river}?step=make`, '.way');
+      await asks(page, 'put', '/api/my/view', { simple: null });
+    }
     if (suffix === '') {
       const { assignmentId } = pieces.find((one) => one.title === 'A river from above')!;
       const { papers } = (await (await page.request.get(`/api/my/work/${assignmentId}`)).json()) as { papers: { attachmentId: string }[] };

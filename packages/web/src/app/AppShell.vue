@@ -145,7 +145,7 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
 
 <template>
   <a class="skip" href="#page">{{ t('common.skip') }}</a>
-  <header class="mast" :class="{ yields: route.meta.whole }">
+  <header class="mast" :class="{ yields: route.meta.whole, plain: simple }">
     <RouterLink :to="student ? '/work' : '/today'" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
     <RouterLink v-if="simple" to="/work" class="section start" :aria-label="t('simple.home')"><SignPicture sign="home" /></RouterLink>
     <nav v-if="!simple" class="sections" :aria-label="t('nav.sections')">
@@ -197,6 +197,14 @@ watch(scope.classId, (id) => id !== null && rememberClass(id), { immediate: true
 </template>
 
 <style scoped>
+/* Nothing lies between the way home and who one is. */
+.mast.plain {
+  justify-content: flex-start;
+  min-block-size: 64px;
+}
+.mast.plain > :last-child {
+  margin-inline-start: auto;
+}
 .start .sign {
   inline-size: 34px;
 }

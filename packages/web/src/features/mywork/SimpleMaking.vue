@@ -114,12 +114,13 @@ defineExpose({ places });
 .ways {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+  grid-auto-rows: 1fr;
   gap: 12px;
 }
 .way.way,
 .way-photo :deep(.face) {
   inline-size: 100%;
-  block-size: auto;
+  block-size: 100%;
   min-block-size: 128px;
   padding: 12px 8px;
   display: grid;
@@ -135,6 +136,7 @@ defineExpose({ places });
 .way-photo :deep(.ant-upload) {
   display: block;
   inline-size: 100%;
+  block-size: 100%;
 }
 .way .sign,
 .way-photo .sign {
