@@ -163,6 +163,7 @@ export const aPerson = (more: Partial<Me> = {}): Me => ({
   newPasswordNeeded: false,
   keeper: false,
   practice: null,
+  language: 'en',
   simple: false,
   ownView: null,
   ...more,

@@ -58,6 +58,9 @@ export const STATE_NAMES: Record<Language, Record<PieceState, string>> = {
   },
 };
 
+/** What each language calls itself. */
+export const OWN_NAMES: Record<Language, string> = { en: 'English', es: 'Español', fr: 'Français', ar: 'العربية' };
+
 /** What each level of a bearing is called. */
 export const BEARING_NAMES: Record<Language, Record<Bearing, string>> = {
   en: { onCourse: 'On course', drifting: 'Drifting', offCourse: 'Off course', noBearing: 'No bearing yet' },

@@ -1,5 +1,5 @@
 /** Who is signed in, and the ways of signing in. */
-import type { Instant, StudentName } from '@jolly/core';
+import type { Instant, Language, StudentName } from '@jolly/core';
 
 export interface Me extends StudentName {
   id: string;
@@ -14,6 +14,8 @@ export interface Me extends StudentName {
   keeper: boolean;
   /** a teacher who looks at a class as its practice student */
   practice: { classId: string; className: string } | null;
+  /** reads in this language; null: not chosen yet, or a family, which keeps it with its settings */
+  language: Language | null;
   /** sees the simple view, by their own choice or their teachers' */
   simple: boolean;
   /** which they chose themselves; null: as their teachers have it */

@@ -20,6 +20,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'GET /api/classes/:classId/roster': teachers(404),
   'GET /api/classes/:classId/joinings': teachers(404),
   'POST /api/classes/:classId/joinings/:joiningId': teachers(404, { body: { how: 'refuse' } }),
+  'PUT /api/account/language': { nobody: 401, wrong: null, other: null, body: { language: 'fr' } },
   'PUT /api/my/view': students(200, { body: { simple: null } }),
   'GET /api/my/joinings': students(200),
   'POST /api/my/joinings/:joiningId': students(404, { body: { yes: true } }),

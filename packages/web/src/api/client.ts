@@ -1,4 +1,5 @@
 import type { ApiKey, BodyOf, FileKey, ParamsOf, ProblemReply, QueryOf, ReplyOf, SessionReply, UploadKey } from '@jolly/server/contract';
+import { language } from '../time/format';
 import { amendSeen, keepSeen, lastSeen, lineAway } from './last-seen';
 
 /** A failure as the server told it, or `network` when it could not be asked at all. */
@@ -101,7 +102,8 @@ function filledIn(key: ApiKey, { params = {}, query = {} }: Parts): { verb: stri
 }
 
 async function once(key: ApiKey, options: Parts): Promise<Response> {
-  const headers: Record<string, string> = { Accept: 'application/json' };
+  // The server says what it has to say in the language of the page.
+  const headers: Record<string, string> = { Accept: 'application/json', 'Accept-Language': language() };
   const { verb, path } = filledIn(key, options);
   let body: BodyInit | undefined;
   if (options.file) {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue';
-import { computed, provide, watchEffect } from 'vue';
+import { computed, provide, watch, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import { lineAway } from '../api/last-seen';
-import { useSession } from '../features/accounts';
+import { useOwnLanguage, useSession } from '../features/accounts';
 import { i18n } from '../i18n';
 import { libraryWords } from '../i18n/library-words';
 import { LINE_SAID } from '../ui/line-said';
@@ -18,6 +18,12 @@ const simple = computed(() => session.me?.simple ?? false);
 const library = useLibraryTheme(simple);
 watchEffect(() => document.documentElement.classList.toggle('simple', simple.value));
 const direction = computed(() => (i18n.global.locale.value === 'ar' ? 'rtl' : 'ltr'));
+// Before anybody is known the door speaks; what was said already is said anew in another language.
+const own = useOwnLanguage();
+watch(
+  () => session.me,
+  (me) => void own.follow(me),
+);
 provide(
   LINE_SAID,
   computed(() => lineAway.value !== null),
@@ -35,6 +41,6 @@ const bare = computed(() => route.meta.bare === true);
   >
     <LineAway />
     <RouterView v-if="bare" />
-    <AppShell v-else-if="route.matched.length > 0" />
+    <AppShell v-else-if="route.matched.length > 0" :key="i18n.global.locale.value" />
   </ConfigProvider>
 </template>

@@ -5,8 +5,9 @@ import { onClickOutside } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useT } from '../i18n/use-t';
-import { useSession } from '../features/accounts';
+import { useOwnLanguage, useSession } from '../features/accounts';
 import { useThemeChoice } from '../ui/theme';
+import LanguageChoice from '../ui/LanguageChoice.vue';
 import ToggleButton from '../ui/ToggleButton.vue';
 import LinkButton from '../ui/LinkButton.vue';
 
@@ -15,6 +16,7 @@ const emit = defineEmits<{ help: []; signOut: [] }>();
 const { t } = useT();
 const session = useSession();
 const router = useRouter();
+const { choose } = useOwnLanguage();
 const { choice } = useThemeChoice();
 const meOpen = ref(false);
 const who = ref<HTMLElement | null>(null);
@@ -64,6 +66,10 @@ function showHelp(): void {
           {{ t(`simple.views.${one.word}`) }}
         </ToggleButton>
       </fieldset>
+      <div>
+        <p class="small muted">{{ t('signIn.language') }}</p>
+        <LanguageChoice :label="t('signIn.language')" @choose="choose" />
+      </div>
       <LinkButton to="/calendar" @click="meOpen = false">{{ t('dates.title') }}</LinkButton>
       <LinkButton v-if="!session.me?.practice" to="/account" @click="meOpen = false">{{ t('account.title') }}</LinkButton>
       <LinkButton v-if="student && !session.me?.practice" to="/join" @click="meOpen = false">{{ t('join.oneMore') }}</LinkButton>

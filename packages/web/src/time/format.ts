@@ -16,7 +16,7 @@ export function speak(language: Language): void {
 }
 /** The language that dates and numbers are written in now. */
 export const language = (): Language => spoken;
-const clean = (text: string) => text.replace(/,/g, '');
+const clean = (text: string) => text.replace(/[,،]/g, '');
 
 /** Wed 25 Nov */
 export const dayText = (at: Instant, zone: string): string =>

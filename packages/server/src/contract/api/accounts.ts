@@ -1,3 +1,4 @@
+import type { Language } from '@jolly/core';
 import type { Nothing } from './shape';
 import type {
   CardSignInRequest,
@@ -20,6 +21,7 @@ export interface AccountsApi {
   'POST /api/session/card': { body: CardSignInRequest; reply: SessionReply };
   'DELETE /api/session': Nothing;
   'PUT /api/account/password': { body: NewPasswordRequest };
+  'PUT /api/account/language': { body: { language: Language } };
   'PUT /api/my/view': { body: { simple: boolean | null }; reply: SessionReply };
   'PUT /api/account/email': { body: { email: string | null; current: string } };
   'POST /api/account/two-step/start': { reply: TwoStepStartReply };

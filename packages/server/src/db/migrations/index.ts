@@ -58,6 +58,7 @@ import * as papers from './0057-add-papers';
 import * as spokenNotes from './0058-spoken-notes';
 import * as saidAnswers from './0059-said-answers';
 import * as simpleView from './0060-simple-view';
+import * as languages from './0061-languages';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -128,4 +129,5 @@ export const MIGRATIONS: readonly Migration[] = [
   spokenNotes,
   saidAnswers,
   simpleView,
+  languages,
 ];

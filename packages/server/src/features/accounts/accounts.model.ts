@@ -1,3 +1,4 @@
+import type { Language } from '@jolly/core';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 export interface UserRow {
@@ -25,6 +26,8 @@ export interface UserRow {
   broughtBy: string | null;
   /** the simple view as a student chose it; null: as their teachers have it */
   simpleView: boolean | null;
+  /** that a teacher or a student reads in; null: not chosen yet */
+  language: Language | null;
   createdAt: Date;
 }
 
@@ -51,6 +54,7 @@ export const defineUsers = (sequelize: Sequelize) =>
       isKeeper: DataTypes.BOOLEAN,
       broughtBy: DataTypes.STRING,
       simpleView: DataTypes.BOOLEAN,
+      language: DataTypes.STRING,
       createdAt: DataTypes.DATE(3),
     },
     { tableName: 'users' },
@@ -73,6 +77,7 @@ export const blankUser = (of: Pick<UserRow, 'id' | 'role' | 'givenName' | 'famil
   isKeeper: false,
   broughtBy: null,
   simpleView: null,
+  language: null,
 });
 
 export interface RecoveryCodeRow {

@@ -1,3 +1,4 @@
+import type { Actor } from '@jolly/core';
 import type { SessionReply } from '../../contract';
 import { asStudent, asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
@@ -11,6 +12,7 @@ import {
   cardBody,
   emailBody,
   endTwoStepBody,
+  languageBody,
   newPasswordBody,
   recoverBody,
   secondStepBody,
@@ -99,6 +101,13 @@ export function accountRoutes({ accounts, signIn, tickets }: Part): Route[] {
         await signIn.setPassword(actor.userId, body.password, req.sessionID);
         delete req.session.mustChange;
       },
+    },
+    {
+      route: 'PUT /api/account/language',
+      action: 'account.edit',
+      does: 'The language you read in: pages, what the server says, and letters.',
+      body: languageBody,
+      handle: ({ actor, body }) => accounts.chooseLanguage((actor as Actor & { userId: string }).userId, body.language),
     },
     {
       route: 'PUT /api/my/view',

@@ -1,3 +1,4 @@
+import { LANGUAGES, type Language } from '@jolly/core';
 import Joi from 'joi';
 import type {
   CardSignInRequest,
@@ -42,3 +43,4 @@ export const takeTicketBody = Joi.object<TakeTicketRequest & { ticket: string },
   familyName: personName.familyName.optional(),
 });
 export const viewBody = Joi.object<{ simple: boolean | null }, true>({ simple: Joi.boolean().strict().allow(null).required() });
+export const languageBody = Joi.object<{ language: Language }, true>({ language: Joi.string().valid(...LANGUAGES).required() });

@@ -1,4 +1,4 @@
-import { compareNames, nameKey, type Actor, type StudentName } from '@jolly/core';
+import { compareNames, nameKey, type Actor, type Language, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
@@ -32,9 +32,22 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
         newPasswordNeeded: Boolean(row.mustChange),
         keeper: Boolean(row.isKeeper),
         practice,
+        language: row.language,
         simple: role === 'student' && (await seesSimply(sequelize, id, row.simpleView === null ? null : Boolean(row.simpleView))),
         ownView: row.simpleView === null ? null : Boolean(row.simpleView),
       };
+    },
+
+    /** The language that somebody reads in from now on. */
+    async chooseLanguage(userId: string, language: Language): Promise<void> {
+      await users.update({ language }, { where: { id: userId } });
+    },
+
+    /** In which language these people read; who has not chosen is not among them. */
+    async languagesOf(ids: readonly string[]): Promise<Map<string, Language>> {
+      if (ids.length === 0) return new Map();
+      const rows = await rowsOf(users, { attributes: ['id', 'language'], where: { id: { [Op.in]: [...new Set(ids)] } } });
+      return new Map(rows.flatMap(({ id, language }) => (language === null ? [] : [[id, language] as const])));
     },
 
     /** The view that a student chose for themselves; null: as their teachers have it. */

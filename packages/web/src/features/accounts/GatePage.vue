@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** The frame of the pages in front of the door: signing in and joining. */
 import { useT } from '../../i18n/use-t';
+import LanguageChoice from '../../ui/LanguageChoice.vue';
+import { useOwnLanguage } from './use-own-language';
 import WordMark from '../../ui/WordMark.vue';
 
 defineProps<{ title: string }>();
 const { t } = useT();
+const { choose } = useOwnLanguage();
 </script>
 
 <template>
@@ -12,6 +15,7 @@ const { t } = useT();
     <header class="top">
       <WordMark />
       <span class="promise">{{ t('signIn.promise') }}</span>
+      <LanguageChoice mast :label="t('signIn.language')" @choose="choose" />
     </header>
     <main class="sheet card">
       <h1>{{ title }}</h1>

@@ -64,6 +64,7 @@ export const accountsWords = {
     wrongPerson: 'That is somebody else’s sign-in. Sign in as {name} to keep what is on this page.',
     haveCode: 'Do you have a join code?',
     toJoin: 'Join a class',
+    language: 'Language',
     promise: 'Assignments, scores and where everyone stands.',
     code: 'The code of your authenticator',
     codeHint: 'Six digits that change every half minute, or one of your recovery codes.',

@@ -48,7 +48,9 @@ const next = computed(() => {
   gap: 4px 20px;
   margin-block: -4px 12px;
 }
-li > * {
-  margin-inline-end: 4px;
+li {
+  display: flex;
+  align-items: center;
+  gap: 4px;
 }
 </style>

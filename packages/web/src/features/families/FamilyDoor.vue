@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The door for families: the code of a letter makes a sign-in, or one is there already. */
 import { Button, Input, InputPassword } from 'ant-design-vue';
-import { LANGUAGES, type Language } from '@jolly/core';
+import type { Language } from '@jolly/core';
 import type { FamilyCodeLook } from '@jolly/server/contract';
 import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import LanguageChoice from '../../ui/LanguageChoice.vue';
 import WordMark from '../../ui/WordMark.vue';
 import { useSession } from '../accounts';
 import { useFamilyWords } from './use-family';
@@ -27,7 +28,6 @@ const way = ref<'code' | 'signIn'>('code');
 const about = ref<FamilyCodeLook | null>(null);
 const person = ref({ givenName: '', familyName: '', userName: '', password: '', email: '' });
 const known = ref({ userName: '', password: '' });
-const LANGUAGE_NAMES: Record<Language, string> = { en: 'English', es: 'Español', fr: 'Français', ar: 'العربية' };
 const FIELDS = [
   { key: 'givenName', label: 'family.given', autocomplete: 'given-name', type: 'text', required: true },
   { key: 'familyName', label: 'family.surname', autocomplete: 'family-name', type: 'text', required: false },
@@ -64,19 +64,7 @@ onMounted(() => code.value !== '' && void look());
     <header class="top">
       <WordMark />
       <span class="promise">{{ t('family.promise') }}</span>
-      <div class="row wrap" role="group" :aria-label="t('family.language')">
-        <Button
-          v-for="one in LANGUAGES"
-          :key="one"
-          type="text"
-          class="bare tongue"
-          :lang="one"
-          :aria-pressed="language === one"
-          @click="emit('language', one)"
-        >
-          {{ LANGUAGE_NAMES[one] }}
-        </Button>
-      </div>
+      <LanguageChoice mast :label="t('family.language')" @choose="(one) => emit('language', one)" />
     </header>
     <main class="sheet card stack">
       <h1>{{ t('family.title') }}</h1>
@@ -167,24 +155,6 @@ onMounted(() => code.value !== '' && void look());
 }
 .promise {
   color: var(--on-mast-2);
-}
-.tongue {
-  background: none;
-  border: 1px solid var(--term-line);
-  border-radius: 7px;
-  color: var(--on-mast);
-  padding: 4px 10px;
-  font: 600 14px var(--font);
-  cursor: pointer;
-  min-block-size: 32px;
-}
-.tongue[aria-pressed='true'] {
-  background: var(--now);
-  color: #14262e;
-  border-color: var(--now);
-}
-.tongue:focus-visible {
-  outline-color: var(--now);
 }
 .card {
   inline-size: 100%;

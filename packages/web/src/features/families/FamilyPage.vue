@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** What a family sees: at the door a code or a sign-in, behind it their children. In their language throughout. */
 import { Button } from 'ant-design-vue';
-import { LANGUAGES, type Language } from '@jolly/core';
+import type { Language } from '@jolly/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, ask, whenSignedOut } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import { i18n, useLanguage } from '../../i18n';
+import { doorLanguage, keepDoorLanguage } from '../../i18n/door-language';
 import LoadGate from '../../ui/LoadGate.vue';
 import WordMark from '../../ui/WordMark.vue';
 import { useSession } from '../accounts';
@@ -20,19 +21,17 @@ const session = useSession();
 const route = useRoute();
 const router = useRouter();
 const inside = computed(() => session.me?.role === 'family');
-const KEPT = 'jolly-family-language';
 const { state, value: home, why, reload } = useLoad(async () => (inside.value ? ask('GET /api/family') : null), [() => session.me?.id]);
 const ready = ref(false);
 
 // At the door the language of the browser, or what was chosen here before; behind it the one they keep.
-const asked = localStorage.getItem(KEPT) ?? navigator.language.slice(0, 2);
-void useLanguage(LANGUAGES.find((one) => one === asked) ?? 'en').finally(() => (ready.value = true));
+void useLanguage(doorLanguage(), 'family').finally(() => (ready.value = true));
 watch(home, (reply) => reply && void choose(reply.language));
 async function choose(language: Language): Promise<void> {
-  localStorage.setItem(KEPT, language);
-  await useLanguage(language);
+  keepDoorLanguage(language);
+  await useLanguage(language, 'family');
 }
-onBeforeUnmount(() => void useLanguage('en'));
+onBeforeUnmount(() => void useLanguage(session.me?.language ?? doorLanguage()));
 watch([() => i18n.global.locale.value, ready], () => (document.title = `${t('family.title')} · ${t('brand')}`));
 // A session that ended leads back to the door; nothing of a child stays on the page.
 whenSignedOut(async () => {

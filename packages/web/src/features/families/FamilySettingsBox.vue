@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How a family is told and in which language, their address, and another child. */
 import { Button, Input, InputPassword } from 'ant-design-vue';
-import { LANGUAGES, type Language } from '@jolly/core';
+import { LANGUAGES, OWN_NAMES } from '@jolly/core';
 import type { FamilyHomeReply, FamilySettings } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
@@ -36,12 +36,11 @@ const current = ref('');
 const mailed = ref(false);
 const code = ref('');
 const added = ref('');
-const NAMES: Record<Language, string> = { en: 'English', es: 'Español', fr: 'Français', ar: 'العربية' };
 
 async function save(): Promise<void> {
   saved.value = await telling.attempt(() => ask('PUT /api/family/settings', { body: chosen.value }));
   if (!saved.value) return;
-  await useLanguage(chosen.value.language);
+  await useLanguage(chosen.value.language, 'family');
   emit('changed');
 }
 async function setEmail(): Promise<void> {
@@ -80,7 +79,7 @@ async function add(): Promise<void> {
           id="family-language"
           v-model="chosen.language"
           class="short"
-          :options="LANGUAGES.map((one) => ({ value: one, label: NAMES[one] }))"
+          :options="LANGUAGES.map((one) => ({ value: one, label: OWN_NAMES[one] }))"
         />
       </FormLine>
       <fieldset class="choices">

@@ -219,7 +219,7 @@ describe('the page of a family', () => {
   it('speaks the language the family keeps, from the right for Arabic', async () => {
     await page('/family', { 'GET /api/family': { ...home, language: 'ar' } });
     expect([document.documentElement.lang, document.documentElement.dir]).toEqual(['ar', 'rtl']);
-    expect(localStorage.getItem('jolly-family-language')).toBe('ar');
+    expect(localStorage.getItem('jolly-language')).toBe('ar');
   });
 
   it('without a child says what to do', async () => {

@@ -1,5 +1,6 @@
 import type { SaidPlace } from '@jolly/core';
 import { ApiProblem, csrfToken } from '../../api/client';
+import { language } from '../../time/format';
 
 /** What is sent, and where its bytes go once the server has said so. */
 interface Sendable {
@@ -32,7 +33,7 @@ export async function sendUpload(
         name: upload.name,
         ...(upload.answers ? { answers: JSON.stringify(upload.answers) } : {}),
       },
-      headers: { 'X-CSRF-Token': csrfToken() },
+      headers: { 'X-CSRF-Token': csrfToken(), 'Accept-Language': language() },
       onUploadUrlAvailable: () => on.address(sending.url),
       onProgress: (sent, total) => on.share(total === 0 ? 1 : sent / total),
       onSuccess: () => done(sending.url!),

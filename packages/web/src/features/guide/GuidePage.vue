@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useLoad } from '../../api/use-load';
 import { i18n, useLanguage } from '../../i18n';
+import { doorLanguage } from '../../i18n/door-language';
 import { useT } from '../../i18n/use-t';
 import LinkButton from '../../ui/LinkButton.vue';
 import LoadGate from '../../ui/LoadGate.vue';
@@ -33,13 +34,13 @@ const router = useRouter();
 const session = useSession();
 const isFamily = computed(() => session.me?.role === 'family');
 const whom = computed<Whom>(() => WHOM.find((one) => one === route.params.whom) ?? session.me?.role ?? 'teacher');
-// A family comes from its page in the language it reads there.
-const language = computed(() => LANGUAGES.find((one) => one === route.query.language) ?? 'en');
+// A family comes from its page in the language it reads there; everybody else reads in the language of the pages.
+const language = computed(() => LANGUAGES.find((one) => one === route.query.language) ?? null);
 const { state, value, why, reload } = useLoad(async () => {
-  await useLanguage(language.value);
+  if (language.value) await useLanguage(language.value, isFamily.value ? 'family' : 'whole');
   return (await GUIDES[whom.value]()).default;
 }, [whom, language]);
-onBeforeUnmount(() => void useLanguage('en'));
+onBeforeUnmount(() => language.value && !isFamily.value && void useLanguage(session.me?.language ?? doorLanguage()));
 const tabs = computed(() => WHOM.map((one) => ({ key: one, to: `/guide/${one}`, title: t(`guide.whom.${one}`), on: one === whom.value })));
 // An address without a reader is that of one's own guide.
 onMounted(() => route.params.whom || void router.replace({ path: `/guide/${whom.value}`, query: route.query }));

@@ -248,7 +248,7 @@ const loadText = (one: (typeof loads.value)[number]) =>
   padding: 7px 8px;
   font-weight: 600;
   font-size: 14px;
-  white-space: nowrap;
+  line-height: 1.25;
   overflow: hidden;
 }
 .day.now {
