@@ -250,7 +250,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const find = findService({ classes, roster, groups, assignments, myWork, shelf, questionStore, reports });
   const lessons = lessonsService({ sequelize, classes, roster });
   const events = eventsService({ sequelize, accounts, classes, roster, families, keptFiles });
-  const reminders = remindersService({ sequelize, accounts, mail, news, families, zoneOf: (person) => dates.zoneOf(person) });
+  const reminders = remindersService({ sequelize, accounts, mail, news, zoneOf: (person) => dates.zoneOf(person) });
   const dates = datesService({ classes, roster, assignments, board, families, lessons, events, reminders });
   const calendarFeed = calendarFeedService({ sequelize, accounts, families, classes, mail, dates, events });
   const register = registerService({

@@ -10,17 +10,17 @@ export const instantOrNull = Joi.number()
   .max(4_102_444_800_000)
   .allow(null)
   .required()
-  .messages({ 'number.max': '{#label} must lie before the year 2100' });
+  .messages({ 'number.max': 'tooLate' });
 /** A day that exists, YYYY-MM-DD. */
 export const localDay = Joi.string()
   .custom((value: string, helpers) => (isLocalDate(value) ? value : helpers.error('day.unknown')))
-  .messages({ 'day.unknown': '{#label} is not a day' });
+  .messages({ 'day.unknown': 'day.unknown' });
 export const version = Joi.number().strict().integer().min(0).required();
 /** One line that people read: a name, a title. Nothing in it is hidden (core/roster `hasHidden`). */
 export const line = Joi.string()
   .trim()
   .custom((value: string, helpers) => (hasHidden(value) ? helpers.error('line.hidden') : value))
-  .messages({ 'line.hidden': '{#label} holds a character that cannot be seen, or turns the writing around. Type it again' });
+  .messages({ 'line.hidden': 'line.hidden' });
 export const personName = { givenName: line.min(1).max(LONGEST_NAME).required(), familyName: line.max(LONGEST_NAME).allow('').required() };
 
 /**
@@ -37,5 +37,5 @@ export const richText = Joi.object()
     const found = richTextProblem(cleaned);
     return found ? helpers.error('richText.problem', found) : cleaned;
   })
-  .messages({ 'richText.problem': '{#label} holds something we do not take ({#problem} at {#path})' })
+  .messages({ 'richText.problem': 'richText.problem' })
   .required();

@@ -5,11 +5,6 @@ import Joi from 'joi';
 
 export const password = Joi.string().min(8).max(200);
 export const userName = Joi.string().trim().lowercase().min(2).max(64).pattern(USER_NAME).messages({
-  'string.pattern.base': '{#label} must not contain spaces, @ or slashes',
+  'string.pattern.base': 'userName',
 });
-export const email = Joi.string()
-  .trim()
-  .lowercase()
-  .max(200)
-  .pattern(EMAIL)
-  .messages({ 'string.pattern.base': '{#label} is not an e-mail address' });
+export const email = Joi.string().trim().lowercase().max(200).pattern(EMAIL).messages({ 'string.pattern.base': 'notEmail' });

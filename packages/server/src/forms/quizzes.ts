@@ -17,7 +17,7 @@ const whole = (most: number, least = 0) => Joi.number().strict().integer().min(l
 const words = (most: number) => Joi.string().trim().max(most).allow('').required();
 const decimal = Joi.string()
   .pattern(/^-?\d{1,60}(\.\d{1,60}|\/\d{1,60})?$/)
-  .messages({ 'string.pattern.base': '{#label} is not a number' });
+  .messages({ 'string.pattern.base': 'notNumber' });
 const entry = { id: key, text: richText };
 const entries = Joi.array().items(Joi.object(entry)).max(MOST_OPTIONS).unique('id').required();
 const options = Joi.array()
@@ -116,7 +116,7 @@ export const question = Joi.alternatives()
     }).unknown(true),
   })
   .custom((value: Question, helpers) => (namesOnlyItsOwn(value) ? value : helpers.error('question.key')))
-  .messages({ 'question.key': '{#label} has a key that names nothing in it' });
+  .messages({ 'question.key': 'question.key' });
 
 // Whether an answer fits its question is asked of the question (core/quiz, answerProblem); here only its size is.
 export const givenAnswer = Joi.alternatives<Answer>(

@@ -3,6 +3,8 @@ import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { MulterError } from 'multer';
 import type { ProblemReply } from '../contract';
 import { translateDbError } from '../db/translate-db-error';
+import { speaking } from '../words';
+import { languageOf } from './language';
 import { Problem } from './problem';
 
 function known(error: unknown): Problem | null {
@@ -38,9 +40,11 @@ export const errorHandler: ErrorRequestHandler = (error, req, res, _next) => {
   // What nobody is going to read must not keep the line.
   if (!req.complete) res.set('Connection', 'close');
   const { errors, current } = problem.more;
+  const shown = problem;
+  const title = speaking(languageOf(req), () => shown.title);
   const reply: ProblemReply = {
     type: problem.code,
-    title: problem.title,
+    title,
     status: problem.status,
     ...(errors ? { errors } : {}),
     ...(current === undefined ? {} : { current }),

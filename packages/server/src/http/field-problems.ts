@@ -1,4 +1,5 @@
 import type { CalendarProblem, EntryProblem, RubricRemark, SchemeProblem, windowProblem } from '@jolly/core';
+import { refusal } from '../words';
 
 type Codes<Area extends string, Why extends string> = Record<`${Area}.${Why}`, string>;
 
@@ -6,7 +7,7 @@ type Codes<Area extends string, Why extends string> = Record<`${Area}.${Why}`, s
  * What can be wrong with a field beyond its form (http/sentences), by code: the catalogue beside `PROBLEMS` for what
  * stands in `errors` of a failure. `{name}` is filled in with a value.
  */
-const FIELD_PROBLEMS = {
+export const FIELD_PROBLEMS = {
   needed: 'This is needed.',
   fileNeeded: 'A file must come with this.',
   notJson: 'This is not JSON.',
@@ -151,7 +152,7 @@ export const filled = (sentence: string, values: Values): string =>
 export const fieldProblem = (path: string, code: FieldProblemCode, values: Values = {}): FieldProblem => ({
   path,
   code,
-  message: filled(FIELD_PROBLEMS[code], values),
+  message: filled(refusal('fieldProblems', code, FIELD_PROBLEMS[code]), values),
 });
 
 /** The code for what the core says of a rubric; what it only remarks on is never refused. */

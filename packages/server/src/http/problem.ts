@@ -1,3 +1,4 @@
+import { refusal } from '../words';
 import { filled, type FieldProblem, type Values } from './field-problems';
 import { PROBLEMS, type ProblemCode } from './problems';
 
@@ -12,7 +13,6 @@ interface More {
 /** An expected failure on its way to the error handler. */
 export class Problem extends Error {
   readonly status: number;
-  readonly title: string;
   constructor(
     readonly code: ProblemCode,
     readonly more: More = {},
@@ -20,6 +20,10 @@ export class Problem extends Error {
     super(code);
     this.name = 'Problem';
     this.status = PROBLEMS[code][0];
-    this.title = filled(PROBLEMS[code][1], more.values ?? {});
+  }
+
+  /** What its reader is told, in the language of whom the reply is made for (words `speaking`). */
+  get title(): string {
+    return filled(refusal('problems', this.code, PROBLEMS[this.code][1]), this.more.values ?? {});
   }
 }

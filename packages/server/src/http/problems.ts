@@ -35,7 +35,11 @@ export const PROBLEMS = {
   ],
   'student.elsewhere': [
     409,
-    'This concerns more than your class: {who} in a class that you do not teach. {helpers}, or a student can allow you to help on their Account page. Nothing was done.',
+    'This concerns more than your class; also in one that you do not teach: {who}. Whoever teaches all of their classes can do it, or a student can allow you to help on their Account page. Nothing was done.',
+  ],
+  'student.broughtElsewhere': [
+    409,
+    'This concerns more than your class; also in one that you do not teach: {who}. Who brought them in can do it ({helpers}), or a student can allow you to help on their Account page. Nothing was done.',
   ],
   'join.alreadyClaimed': [409, 'Someone has already joined under this name. Sign in, or ask your teacher.'],
   'roster.changedMeanwhile': [409, 'The roster or the file is not as it was in the preview. Look at it again; nothing was stored.'],

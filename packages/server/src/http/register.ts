@@ -1,5 +1,5 @@
 import { may } from '@jolly/core';
-import { Router, type Request, type RequestHandler } from 'express';
+import { Router, type Request, type RequestHandler, type Response } from 'express';
 import type { Schema as FormSchema } from 'joi';
 import { actorOf, leavePractice } from './session';
 import { requireCsrf } from './csrf';
@@ -9,6 +9,8 @@ import type { Limits } from './limits';
 import { fieldProblem } from './field-problems';
 import { Problem } from './problem';
 import { CHECKED, fieldProblemsOf } from './sentences';
+import { speaking } from '../words';
+import { languageOf } from './language';
 import { type AnyRoute, placeOf, UNSAFE } from './route';
 
 // Decided once: texts are trimmed and lowered as the schema says; numbers and booleans of a body are strict.
@@ -72,7 +74,7 @@ export function registerRoutes(
     if (route.takesTable) before.push(edge.takeTable);
     if (route.body && !route.takesTable)
       before.push((req, res, next) => (actorOf(req).role === 'anonymous' ? edge.json.anonymous : edge.json.signedIn)(req, res, next));
-    router[verb](path, ...before, async (req: Request, res) => {
+    const serve = async (req: Request, res: Response) => {
       const key = req.get('idempotency-key') ?? null;
       if (key !== null && !/^[\w-]{8,64}$/.test(key))
         throw new Problem('request.malformed', { errors: [fieldProblem('Idempotency-Key', 'idempotencyKey')] });
@@ -98,7 +100,9 @@ export function registerRoutes(
       edge.hear(route, reply);
       if (reply === undefined) res.status(204).end();
       else res.status(route.status ?? 200).json(reply);
-    });
+    };
+    // What is read before loses the context of the request, so it begins here.
+    router[verb](path, ...before, (req: Request, res: Response) => speaking(languageOf(req), () => serve(req, res)));
   }
   return router;
 }

@@ -1,8 +1,10 @@
+import { fillIn } from '@jolly/core';
 import type { ValidationError, ValidationErrorItem, ValidationOptions } from 'joi';
+import { refusal } from '../words';
 import type { FieldProblem } from './field-problems';
 
 /** What a field is called in a sentence, by its name in a request. */
-const FIELDS: Readonly<Record<string, string>> = {
+export const FIELDS: Readonly<Record<string, string>> = {
   amount: 'The amount',
   at: 'The time',
   class: 'The class',
@@ -41,77 +43,88 @@ const FIELDS: Readonly<Record<string, string>> = {
   word: 'The word',
 };
 
-type Values = Record<string, unknown>;
-const some = (n: unknown, one: string, many: string) => `${String(n)} ${n === 1 ? one : many}`;
-const characters = (n: unknown) => some(n, 'character', 'characters');
-const entries = (n: unknown) => some(n, 'entry', 'entries');
-
-/** Our own sentence for each way in which a form can be wrong, by the code of the checker: what is wrong, and what would be right. */
-const SENTENCES: Readonly<Record<string, (what: string, values: Values) => string>> = {
-  'any.required': (what) => `${what} is missing`,
-  'any.only': (what) => `${what} is none of what can be chosen here`,
-  'any.invalid': (what) => `${what} cannot be this`,
-  'any.unknown': (what) => `${what} does not belong here`,
-  'object.unknown': (what) => `${what} does not belong here`,
-  'object.base': (what) => `${what} has another shape than this form`,
-  'object.missing': (what) => `${what} says nothing of what it could say`,
-  'object.xor': (what) => `${what} says two things of which only one can hold`,
-  'object.and': (what) => `${what} says only half of what belongs together`,
-  'array.base': (what) => `${what} must be a list`,
-  'array.min': (what, { limit }) => `${what}: at least ${entries(limit)}`,
-  'array.max': (what, { limit }) => `${what}: at most ${entries(limit)}`,
-  'array.length': (what, { limit }) => `${what}: exactly ${entries(limit)}`,
-  'array.unique': (what) => `${what} names the same twice`,
-  'array.includes': (what) => `${what} holds something that does not belong in it`,
-  'array.includesRequiredUnknowns': (what) => `${what} lacks an entry`,
-  'string.base': (what) => `${what} must be a text`,
-  'string.empty': (what) => `${what} is empty`,
-  'string.min': (what, { limit }) => `${what} needs at least ${characters(limit)}`,
-  'string.max': (what, { limit }) => `${what} can have at most ${characters(limit)}`,
-  'string.length': (what, { limit }) => `${what} has exactly ${characters(limit)}`,
-  'string.guid': (what) => `${what} names something that is not there`,
-  'string.email': (what) => `${what} is no address that mail can go to`,
-  'string.uri': (what) => `${what} is no address of the web`,
-  'string.uriCustomScheme': (what) => `${what} must be an address that begins with https:// or http://`,
-  'string.pattern.base': (what) => `${what} is not written as it has to be`,
-  'number.base': (what) => `${what} must be a number`,
-  'number.min': (what, { limit }) => `${what} must be at least ${String(limit)}`,
-  'number.max': (what, { limit }) => `${what} must be at most ${String(limit)}`,
-  'number.greater': (what, { limit }) => `${what} must be more than ${String(limit)}`,
-  'number.less': (what, { limit }) => `${what} must be less than ${String(limit)}`,
-  'number.integer': (what) => `${what} must be a whole number`,
-  'number.unsafe': (what) => `${what} is too large a number`,
-  'number.infinity': (what) => `${what} is too large a number`,
-  'boolean.base': (what) => `${what} must be yes or no`,
-  'alternatives.base': (what) => `${what} is nothing that can stand here`,
-  'alternatives.any': (what) => `${what} is nothing that can stand here`,
-  'alternatives.all': (what) => `${what} is nothing that can stand here`,
-  'alternatives.one': (what) => `${what} is nothing that can stand here`,
-  'alternatives.types': (what) => `${what} is nothing that can stand here`,
-  'alternatives.match': (what) => `${what} is nothing that can stand here`,
+/**
+ * Our own sentence for each way in which a form can be wrong, by the code of the checker: what is wrong, and what would
+ * be right. Below are those that some forms have instead, by the name that stands in their `messages`.
+ */
+export const SENTENCES: Readonly<Record<string, string>> = {
+  'any.required': '{what} is missing.',
+  'any.only': '{what} is none of what can be chosen here.',
+  'any.invalid': '{what} cannot be this.',
+  'any.unknown': '{what} does not belong here.',
+  'object.unknown': '{what} does not belong here.',
+  'object.base': '{what} has another shape than this form.',
+  'object.missing': '{what} says nothing of what it could say.',
+  'object.xor': '{what} says two things of which only one can hold.',
+  'object.and': '{what} says only half of what belongs together.',
+  'array.base': '{what} must be a list.',
+  'array.min': '{what}: at least {limit} {entries}.',
+  'array.max': '{what}: at most {limit} {entries}.',
+  'array.length': '{what}: exactly {limit} {entries}.',
+  'array.unique': '{what} names the same twice.',
+  'array.includes': '{what} holds something that does not belong in it.',
+  'array.includesRequiredUnknowns': '{what} lacks an entry.',
+  'string.base': '{what} must be a text.',
+  'string.empty': '{what} is empty.',
+  'string.min': '{what} needs at least {limit} {characters}.',
+  'string.max': '{what} can have at most {limit} {characters}.',
+  'string.length': '{what} has exactly {limit} {characters}.',
+  'string.guid': '{what} names something that is not there.',
+  'string.email': '{what} is no address that mail can go to.',
+  'string.uri': '{what} is no address of the web.',
+  'string.uriCustomScheme': '{what} must be an address that begins with https:// or http://.',
+  'string.pattern.base': '{what} is not written as it has to be.',
+  'number.base': '{what} must be a number.',
+  'number.min': '{what} must be at least {limit}.',
+  'number.max': '{what} must be at most {limit}.',
+  'number.greater': '{what} must be more than {limit}.',
+  'number.less': '{what} must be less than {limit}.',
+  'number.integer': '{what} must be a whole number.',
+  'number.unsafe': '{what} is too large a number.',
+  'number.infinity': '{what} is too large a number.',
+  'boolean.base': '{what} must be yes or no.',
+  alternatives: '{what} is nothing that can stand here.',
+  'points.odd': '{what} must be pairs of numbers.',
+  'zone.unknown': '{what} is not a time zone.',
+  'dates.order': '{what} end before they begin.',
+  'question.key': '{what} has a key that names nothing in it.',
+  'day.unknown': '{what} is not a day.',
+  'line.hidden': '{what} holds a character that cannot be seen, or turns the writing around. Type it again.',
+  'richText.problem': '{what} holds something we do not take ({problem} at {path}).',
+  userName: '{what} must not contain spaces, @ or slashes.',
+  notEmail: '{what} is not an e-mail address.',
+  notNumber: '{what} is not a number.',
+  tooLate: '{what} must lie before the year 2100.',
+  other: '{what} cannot be taken as it is.',
+  this: 'This',
 };
-/** Stands for the checker's own words where no form has a sentence for a code. */
-const OURS = '§';
-const MESSAGES: Record<string, string> = Object.fromEntries(Object.keys(SENTENCES).map((code) => [code, OURS]));
-/** Codes that forms of our own give, with sentences of their own (http/form). */
-const OWN = /^(?:day|line|richText|zone|dates)\./;
+/** English says one thing otherwise than several; the other catalogues write around it. */
+const COUNTED = { characters: ['character', 'characters'], entries: ['entry', 'entries'] } as const;
+
+/** What is wrong in a sentence of a form's own, by its name in SENTENCES. */
+const sentence = (name: string): string => refusal('forms', name, SENTENCES[name]!);
 
 /**
  * What is wrong with one field, as a sentence to a person. The checker's own words never reach anybody.
- * @param detail of a check with MESSAGES, so that a form's own sentence can be told from the checker's
+ * @param detail of a check with CHECKED; its message is the name of a sentence
  * @example { type: 'string.min', path: ['password'], limit: 8 } -> The password needs at least 8 characters.
  */
-export function sentenceOf({ type, path, message, context }: Pick<ValidationErrorItem, 'type' | 'path' | 'message' | 'context'>): string {
-  const named = [...path].reverse().find((one) => typeof one === 'string');
-  const what = named === undefined ? 'This' : (FIELDS[named] ?? `“${named}”`);
-  const said = SENTENCES[type];
-  if (said && message === OURS) return `${said(what, context ?? {})}.`;
-  if (!said && !OWN.test(type)) return `${what} cannot be taken as it is.`;
-  return `${message.replace(/^“[^”]*”/, what)}.`;
+export function sentenceOf({
+  type,
+  path,
+  message,
+  context = {},
+}: Pick<ValidationErrorItem, 'type' | 'path' | 'message' | 'context'>): string {
+  const field = [...path].reverse().find((one) => typeof one === 'string');
+  const what = field === undefined ? sentence('this') : field in FIELDS ? refusal('fields', field, FIELDS[field]!) : `“${field}”`;
+  const name = message in SENTENCES ? message : type.startsWith('alternatives.') ? 'alternatives' : type in SENTENCES ? type : 'other';
+  const count = context['limit'] === 1 ? 0 : 1;
+  const said = { ...context, what, characters: COUNTED.characters[count], entries: COUNTED.entries[count] };
+  return fillIn(sentence(name), said as Record<string, string>);
 }
 
-/** How every form is checked, so that what is wrong can be said in our sentences. */
-export const CHECKED: ValidationOptions = { abortEarly: false, messages: MESSAGES, errors: { wrap: { label: '“”' } } };
+/** How every form is checked: all that is wrong is said at once. */
+export const CHECKED: ValidationOptions = { abortEarly: false };
 
 /** What a check with CHECKED found, field by field. */
 export const fieldProblemsOf = ({ details }: ValidationError): FieldProblem[] =>

@@ -10,6 +10,8 @@ import { fr } from './fr';
  * one, two and many. Each catalogue has the very same keys.
  */
 export type { Words };
+export { refusal } from './refusals';
+export { speaking, spokenLanguage } from './speaking';
 
 const ALL: Record<Language, Words> = { en, es, fr, ar };
 

@@ -43,4 +43,8 @@ export const takeTicketBody = Joi.object<TakeTicketRequest & { ticket: string },
   familyName: personName.familyName.optional(),
 });
 export const viewBody = Joi.object<{ simple: boolean | null }, true>({ simple: Joi.boolean().strict().allow(null).required() });
-export const languageBody = Joi.object<{ language: Language }, true>({ language: Joi.string().valid(...LANGUAGES).required() });
+export const languageBody = Joi.object<{ language: Language }, true>({
+  language: Joi.string()
+    .valid(...LANGUAGES)
+    .required(),
+});

@@ -1,6 +1,6 @@
 import { compareNames, nameKey, type Actor, type Language, type StudentName } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
 import type { Me } from '../../contract';
@@ -14,6 +14,16 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
   const users = defineUsers(sequelize);
   const asPerson = (row: unknown) => row as Person;
   const details = async (where: WhereOptions<UserRow>) => (await rowsOf(users, { where })).map(toDetails);
+
+  /** In which language these people read, a family by its settings; who has not chosen is not among them. */
+  async function languagesOf(ids: readonly string[]): Promise<Map<string, Language>> {
+    if (ids.length === 0) return new Map();
+    const rows = await sequelize.query<{ id: string; language: Language | null }>(
+      'SELECT u.id, COALESCE(f.language, u.language) AS language FROM users u LEFT JOIN family_settings f ON f.family_id = u.id WHERE u.id IN (:ids)',
+      { type: QueryTypes.SELECT, replacements: { ids: [...new Set(ids)] } },
+    );
+    return new Map(rows.flatMap(({ id, language }) => (language === null ? [] : [[id, language] as const])));
+  }
 
   return {
     async me(actor: Actor, practice: Me['practice'] = null): Promise<Me | null> {
@@ -43,12 +53,12 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       await users.update({ language }, { where: { id: userId } });
     },
 
-    /** In which language these people read; who has not chosen is not among them. */
-    async languagesOf(ids: readonly string[]): Promise<Map<string, Language>> {
-      if (ids.length === 0) return new Map();
-      const rows = await rowsOf(users, { attributes: ['id', 'language'], where: { id: { [Op.in]: [...new Set(ids)] } } });
-      return new Map(rows.flatMap(({ id, language }) => (language === null ? [] : [[id, language] as const])));
+    /** In which language somebody reads; English until they choose. */
+    async languageOf(id: string): Promise<Language> {
+      return (await languagesOf([id])).get(id) ?? 'en';
     },
+
+    languagesOf,
 
     /** The view that a student chose for themselves; null: as their teachers have it. */
     async chooseView(studentId: string, simple: boolean | null, transaction?: Transaction): Promise<void> {

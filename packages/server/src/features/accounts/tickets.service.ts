@@ -102,11 +102,12 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       };
       if (row.kind === 'password') {
         need('password');
-        const person = (await accounts.details([row.userId!])).get(row.userId!)!;
+        const [people, language] = await Promise.all([accounts.details([row.userId!]), accounts.languageOf(row.userId!)]);
+        const person = people.get(row.userId!)!;
         await inTransaction(sequelize, async (transaction) => {
           await use(row, now, transaction);
           await mail.post(
-            passwordChanged({ name: person.givenName, userName: person.userName! }),
+            passwordChanged({ language, name: person.givenName, userName: person.userName! }),
             { address: row.email, name: fullName(person), userId: person.id },
             null,
             now,
@@ -192,11 +193,17 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
 
     async inviteTeacher(actor: Teacher, classId: string, email: string, now: number): Promise<void> {
       const found = await classes.forTeacher(actor, 'coTeacher.edit', classId);
-      const me = (await accounts.people([actor.userId])).get(actor.userId)!;
+      const [people, language] = await Promise.all([accounts.people([actor.userId]), accounts.languageOf(actor.userId)]);
+      const me = people.get(actor.userId)!;
       await inTransaction(sequelize, async (transaction) => {
         await tickets.update({ usedAt: new Date(now) }, { where: open({ classId, kind: 'coTeacher', email }, now), transaction });
         const ticket = await make({ kind: 'coTeacher', email, userId: null, classId, madeBy: actor.userId }, now, transaction);
-        const letter = coTeacherInvitation({ className: found.label, teacher: fullName(me), link: mail.linkTo(`/invited#${ticket}`) });
+        const letter = coTeacherInvitation({
+          language,
+          className: found.label,
+          teacher: fullName(me),
+          link: mail.linkTo(`/invited#${ticket}`),
+        });
         await mail.post(letter, { address: email, name: '', userId: null }, actor.userId, now, transaction);
       });
     },
@@ -209,9 +216,15 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
     /** Invites students who have an e-mail address and no password yet; says who has no address. */
     async inviteStudents(actor: Teacher, classId: string, students: readonly PersonDetails[], now: number): Promise<InviteStudentsReply> {
       const found = await classes.forTeacher(actor, 'roster.edit', classId);
-      const me = (await accounts.people([actor.userId])).get(actor.userId)!;
       const waiting = students.filter((one) => !one.hasPassword);
       const reachable = waiting.filter((one) => one.email !== null);
+      // Who has not chosen a language yet is written to in that of who invites.
+      const [people, languages] = await Promise.all([
+        accounts.people([actor.userId]),
+        accounts.languagesOf([actor.userId, ...reachable.map((one) => one.id)]),
+      ]);
+      const me = people.get(actor.userId)!;
+      const ours = languages.get(actor.userId) ?? 'en';
       await inTransaction(sequelize, async (transaction) => {
         for (const student of reachable) {
           await tickets.update({ usedAt: new Date(now) }, { where: open({ userId: student.id, kind: 'student' }, now), transaction });
@@ -221,6 +234,7 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
             transaction,
           );
           const letter = studentInvitation({
+            language: languages.get(student.id) ?? ours,
             student: student.givenName,
             className: found.label,
             teacher: fullName(me),
@@ -254,10 +268,16 @@ export function ticketsService({ sequelize, accounts, classes, signIn, mail, new
       });
       // Counted by the account found, wherever it is asked from: nobody's mail is flooded.
       const people = found.filter((one) => lately.filter((row) => row.userId === one.id).length < MOST_RECOVERIES);
+      const languages = await accounts.languagesOf(people.map((one) => one.id));
       await inTransaction(sequelize, async (transaction) => {
         for (const person of people) {
           const ticket = await make({ kind: 'password', email, userId: person.id, classId: null, madeBy: null }, now, transaction);
-          const letter = newPassword({ name: person.givenName, userName: person.userName!, link: mail.linkTo(`/new-password#${ticket}`) });
+          const letter = newPassword({
+            language: languages.get(person.id) ?? 'en',
+            name: person.givenName,
+            userName: person.userName!,
+            link: mail.linkTo(`/new-password#${ticket}`),
+          });
           await mail.post(letter, { address: email, name: fullName(person), userId: person.id }, null, now, transaction);
         }
       });

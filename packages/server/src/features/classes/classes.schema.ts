@@ -18,7 +18,7 @@ import { lateRule } from '../../forms/briefs';
 const percent = Joi.number().strict().integer().min(0).max(100_000).required();
 const zone = Joi.string()
   .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('zone.unknown')))
-  .messages({ 'zone.unknown': '{#label} is not a time zone' });
+  .messages({ 'zone.unknown': 'zone.unknown' });
 const short = line.max(60).allow('');
 const graceMinutes = Joi.number().strict().integer().min(0).max(1440);
 const fields = {

@@ -251,7 +251,7 @@ describe('telling', () => {
     const [mail] = await server.sequelize.query<{ subject: string; body: string }>('SELECT subject, body FROM mails', {
       type: QueryTypes.SELECT,
     });
-    expect(mail!.subject).toBe('Your due date for “Meander notes” (Rivers) has changed from Wed 25 Nov, 15:30 to Thu 26 Nov, 15:30.');
+    expect(mail!.subject).toBe('Your due date for “Meander notes” (Rivers) has changed from Wed 25 Nov 15:30 to Thu 26 Nov 15:30.');
     expect(mail!.body).not.toContain('private matter');
   });
 

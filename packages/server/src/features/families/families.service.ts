@@ -54,11 +54,6 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
       return own!;
     },
 
-    /** In which language these people read, where they are families that have chosen one. */
-    async languagesOf(ids: readonly string[]): Promise<Map<string, Language>> {
-      return new Map([...(await settingsOf(ids))].map(([id, row]) => [id, row.language]));
-    },
-
     /** The families of some students. */
     async ofStudents(studentIds: readonly string[]): Promise<Map<string, LinkedFamily[]>> {
       const result = new Map<string, LinkedFamily[]>();

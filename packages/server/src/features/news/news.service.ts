@@ -7,7 +7,8 @@ import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
-import { familyNewsLetter, newsLetter, type NewsLine } from '../mail/letters';
+import { familyNewsLetter, newsLetter } from '../mail/letters';
+import type { NewsLine } from '../mail/news-sentence';
 import type { FailedMail, MailService } from '../mail/mail.service';
 import { allowed, leastOf, type WhatCameBack } from '../mail/what-came-back';
 import { NEWS, newsKindsFor } from './news-kinds';
@@ -224,7 +225,8 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
         limit: PEOPLE_A_ROUND,
       });
       if (who.length === 0) return 0;
-      const people = await accounts.details(who.map((row) => row.userId));
+      const ids = who.map((row) => row.userId);
+      const [people, languages] = await Promise.all([accounts.details(ids), accounts.languagesOf(ids)]);
       let letters = 0;
       for (const { userId } of who) {
         await inTransaction(sequelize, async (transaction) => {
@@ -247,7 +249,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
           await mail.post(
             person.role === 'family'
               ? familyNewsLetter({ name: person.givenName, lines, link: mail.linkTo('/family') })
-              : newsLetter({ name: person.givenName, lines, link: mail.linkTo('/news') }),
+              : newsLetter({ language: languages.get(userId) ?? 'en', name: person.givenName, lines, link: mail.linkTo('/news') }),
             { address: person.email, name: `${person.givenName} ${person.familyName}`.trim(), userId },
             null,
             now,

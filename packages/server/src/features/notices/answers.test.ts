@@ -124,7 +124,7 @@ describe('a notice of a student', () => {
     const pause = (until: string | null) =>
       finch.put(`/api/classes/${school.rivers}/notice-pauses/${school.bao.id}`, { until, word: 'Not for jokes.' });
     expect((await pause('2026-11-27')).status).toBe(204);
-    expect((await put(bao)).body).toMatchObject({ type: 'notice.paused', title: expect.stringMatching('2026-11-27.*Not for jokes') });
+    expect((await put(bao)).body).toMatchObject({ type: 'notice.paused', title: expect.stringMatching('27 Nov.*Not for jokes') });
     expect((await mine()).writes).toMatchObject([{ pausedUntil: '2026-11-27' }]);
     expect((await finch.get(`/api/classes/${school.rivers}/notice-pauses`)).body as NoticePause[]).toMatchObject([{ until: '2026-11-27' }]);
     server.clock.now += 5 * DAY;

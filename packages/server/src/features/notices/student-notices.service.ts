@@ -3,6 +3,7 @@ import { Op, type Sequelize, type Transaction } from 'sequelize';
 import type { NoticePause, NoticePauseRequest, NoticeVerdict, ReadNotice, StudentNoticeRequest } from '../../contract';
 import { rowsOf } from '../../db/rows';
 import { inTransaction } from '../../db/transaction';
+import { localDayIn, spokenLanguage } from '../../words';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
@@ -65,7 +66,7 @@ export function studentNoticesService({
     if (schoolClass!.studentNotices === 'never') throw new Problem('notice.studentsCannot');
     const pause = (await rowsOf(pauses, { where: { classId, studentId: student.userId } }))[0];
     if (pause && pause.untilDay >= localDateAt(schoolClass!.calendar.zone, now))
-      throw new Problem('notice.paused', { values: { day: pause.untilDay, word: pause.word || '–' } });
+      throw new Problem('notice.paused', { values: { day: localDayIn(spokenLanguage(), pause.untilDay), word: pause.word || '–' } });
     return schoolClass!;
   }
 

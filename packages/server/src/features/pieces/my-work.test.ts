@@ -171,7 +171,7 @@ describe('handing in', () => {
     expect([late.status, late.body.type, late.body.title]).toEqual([
       409,
       'piece.closed',
-      'This closed on Wed 2 Dec, 15:30. Nothing was handed in; what you wrote is kept.',
+      'This closed on Wed 2 Dec 15:30. Nothing was handed in; what you wrote is kept.',
     ]);
     expect((await hana.get(work)).body).toMatchObject({ draft: { text: doc('mine') }, mayHandIn: 'closed' });
   });

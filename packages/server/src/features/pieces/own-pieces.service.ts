@@ -1,5 +1,6 @@
 import { handInRefusal, may, takeBackRefusal, type Action, type Actor } from '@jolly/core';
 import type { MyPieceReply } from '../../contract';
+import { spokenLanguage, whenIn } from '../../words';
 import { Problem } from '../../http/problem';
 import type { ProblemCode } from '../../http/problems';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
@@ -38,17 +39,8 @@ export const whyNotTakeBack = ({ toldState: piece, assignment, resolved, record 
 export const freshSight = (before: Sight, record: PieceRecord, now: number): Sight => sightOf({ ...before, record, now });
 
 /** When it closed, in the time of the school. */
-function closedAt({ schoolClass, resolved }: Sight): string {
-  const closes = new Intl.DateTimeFormat('en-GB', {
-    timeZone: schoolClass.calendar.zone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
-  return closes.format(resolved.window.closes ?? 0);
-}
+const closedAt = ({ schoolClass, resolved }: Sight): string =>
+  whenIn(spokenLanguage(), schoolClass.calendar.zone, resolved.window.closes ?? 0);
 
 /** @throws Problem `piece.…` if the student cannot work on it now */
 export function requireOpen(at: Sight, now: number): void {

@@ -32,7 +32,7 @@ const stroke = object('stroke', {
     .min(4)
     .max(2 * MOST_STROKE_POINTS)
     .custom((points: number[], helpers) => (points.length % 2 === 0 ? points : helpers.error('points.odd')))
-    .messages({ 'points.odd': '{#label} must be pairs of numbers' })
+    .messages({ 'points.odd': 'points.odd' })
     .required(),
 });
 const paperObject = Joi.alternatives().conditional('.kind', {

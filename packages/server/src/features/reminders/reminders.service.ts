@@ -6,7 +6,6 @@ import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
-import type { FamiliesService } from '../families/families.service';
 import { reminderLetter } from '../mail/letters';
 import type { MailService } from '../mail/mail.service';
 import type { NewsService } from '../news/news.service';
@@ -33,12 +32,11 @@ interface Collaborators {
   accounts: AccountsService;
   mail: MailService;
   news: NewsService;
-  families: FamiliesService;
   zoneOf: (person: Person) => Promise<string>;
 }
 
 /** Reminders: each is its owner's alone. Every question is asked with the owner in it, so that nobody else's can come back. */
-export function remindersService({ sequelize, accounts, mail, news, families, zoneOf }: Collaborators) {
+export function remindersService({ sequelize, accounts, mail, news, zoneOf }: Collaborators) {
   const reminders = defineReminders(sequelize);
 
   return {
@@ -97,7 +95,7 @@ export function remindersService({ sequelize, accounts, mail, news, families, zo
         limit: AT_ONCE,
       });
       const ids = due.map((row) => row.ownerId);
-      const [people, languages] = await Promise.all([accounts.details(ids), families.languagesOf(ids)]);
+      const [people, languages] = await Promise.all([accounts.details(ids), accounts.languagesOf(ids)]);
       for (const row of due) {
         const owner = people.get(row.ownerId);
         const { quiet } = await news.settings({ role: (owner?.role ?? 'student') as 'student', userId: row.ownerId });

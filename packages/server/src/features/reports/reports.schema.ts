@@ -12,7 +12,7 @@ const time = Joi.alternatives(
   Joi.object({ kind: Joi.valid('dates').required(), from: localDay.required(), to: localDay.required() }).custom(
     (value: { from: string; to: string }, helpers) => (value.to < value.from ? helpers.error('dates.order') : value),
   ),
-).messages({ 'dates.order': '{#label} end before they begin' });
+).messages({ 'dates.order': 'dates.order' });
 
 export const settingsForm = Joi.object<ReportSettings, true>({
   title: line.max(200).allow('').required(),

@@ -114,7 +114,7 @@ describe('a student of another teacher’s class', () => {
     person.enter((await person.signIn(userName, password)).body);
     await person.put('/api/account/password', { password: PASSWORD });
     await person.post(`/api/my/classes/${await codeOf(finch, school.rivers)}`);
-    expect((await finch.post(`${roster}/${eve.id}/password`)).body.title).toContain('stranger Test can do it, who brought this student in');
+    expect((await finch.post(`${roster}/${eve.id}/password`)).body.title).toContain('Who brought them in can do it (stranger Test)');
     expect((await stranger.patch(`/api/classes/${school.maps}/roster/${eve.id}`, { familyName: 'Moss-Kelp' })).status).toBe(204);
     expect(await told(person)).toEqual(expect.arrayContaining(['nameChanged stranger Test', 'passwordGiven stranger Test']));
   });

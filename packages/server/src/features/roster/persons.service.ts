@@ -68,7 +68,7 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
       return new Set(rows.map((row) => row.id));
     },
 
-    /** @throws Problem `student.elsewhere`, naming who may, unless this teacher may do it for all of these students */
+    /** @throws Problem `student.elsewhere` or `student.broughtElsewhere`, naming who may, unless this teacher may do it for all of these students */
     async require(teacher: Teacher, studentIds: readonly string[]): Promise<void> {
       const may = await service.mayHelp(teacher.userId, studentIds);
       const refused = [...new Set(studentIds)].filter((id) => !may.has(id));
@@ -77,13 +77,10 @@ export function personsService({ sequelize, accounts, classes, news }: Collabora
       const broughtBy = await accounts.people([...people.values()].flatMap((one) => one.broughtBy ?? []));
       const named = refused.slice(0, 5).map((id) => fullName(people.get(id)!));
       const helpers = [...new Set([...broughtBy.values()].map(fullName))].slice(0, 3);
-      const one = refused.length === 1;
-      const who = `${named.join(', ')}${refused.length > named.length ? ` and ${refused.length - named.length} more` : ''} ${one ? 'is' : 'are'}`;
-      const mayHelp =
-        helpers.length > 0
-          ? `${helpers.join(', ')} can do it, who brought ${one ? 'this student' : 'them'} in`
-          : 'Whoever teaches all of their classes can do it';
-      throw new Problem('student.elsewhere', { values: { who, helpers: mayHelp } });
+      const who = `${named.join(', ')}${refused.length > named.length ? ` (+ ${refused.length - named.length})` : ''}`;
+      throw helpers.length > 0
+        ? new Problem('student.broughtElsewhere', { values: { who, helpers: helpers.join(', ') } })
+        : new Problem('student.elsewhere', { values: { who } });
     },
 
     /** Tells students what was done that concerns them as a person; the acts of one request are told once. */
