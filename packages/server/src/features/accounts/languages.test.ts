@@ -51,6 +51,7 @@ it('is that of the letters: the reader’s own, and before they chose that of wh
 it('is that of what is told by mail, too', async () => {
   await chooses(await server.person('bao'), 'fr');
   const { id } = await school.issued();
+  await server.services.accounts.setEmail(school.bao.id, 'bao@tern.example');
   await finch.put(`/api/assignments/${id}/exceptions`, {
     ...toOne(school.bao.id),
     due: server.clock.now + 9 * DAY,
