@@ -2,8 +2,7 @@ import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
 import { readFileSync } from 'node:fs';
 import { asks, fromMenu, press, someone } from '../support/people';
-
-const SOON_MS = 30_000;
+import { ofTheSchool, SOON_MS, teacherScreens, within } from '../support/screens';
 
 /**
  * What axe finds on what is open now, light and dark: the page follows the device, so one stays where one is. The other colours
@@ -47,16 +46,7 @@ async function violationsOn(page: Page): Promise<string[]> {
 
 /** Goes there as a link does, within the page that is open, so that it is loaded once for all screens. */
 async function look(page: Page, path: string, ready: string): Promise<string[]> {
-  await page.evaluate(
-    ([to, mark]) => {
-      // What the screen before shows of the same kind is not what is waited for.
-      for (const one of document.querySelectorAll(mark)) one.setAttribute('data-before', '');
-      history.pushState(history.state, '', to);
-      dispatchEvent(new PopStateEvent('popstate', { state: history.state as unknown }));
-    },
-    [path, ready] as const,
-  );
-  await page.locator(`:is(${ready}):not([data-before])`).first().waitFor({ timeout: SOON_MS });
+  await within(page, path, ready);
   return violationsOn(page);
 }
 
@@ -67,22 +57,12 @@ async function arrive(page: Page, path: string, ready: string): Promise<string[]
   return violationsOn(page);
 }
 
-/** Finds an issued assignment of the demo school by its title: another journey copies a class, with drafts of the same titles. */
-async function ofTheSchool(page: Page) {
-  const all = (await (await page.request.get('/api/assignments')).json()) as {
-    id: string;
-    briefId: string;
-    title: string;
-    classId: string;
-    issuedAt: number | null;
-  }[];
-  return (title: string) => all.find((one) => one.title === title && one.issuedAt !== null)!;
-}
-
 test('no page of the application is left out of what follows', () => {
   const addresses = (file: string, pattern: RegExp) =>
     [...readFileSync(file, 'utf8').matchAll(pattern)].map((found) => found[1] ?? found[2]!);
-  const here = addresses(__filename, /`(\/[^`?]*)|'(\/[^'?]*)/g).map((address) => address.replace(/\$\{[^}]*\}/g, 'x'));
+  const here = [__filename, 'e2e/support/screens.ts']
+    .flatMap((file) => addresses(file, /`(\/[^`?]*)|'(\/[^'?]*)/g))
+    .map((address) => address.replace(/\$\{[^}]*\}/g, 'x'));
   const routes = addresses('packages/web/src/app/router.ts', /path: '(\/[^']*)'/g).filter((route) => route !== '/');
   const left = routes.filter((route) => {
     const pattern = route
@@ -97,76 +77,9 @@ test('no page of the application is left out of what follows', () => {
 test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, light and dark", async ({ browser }) => {
   test.setTimeout(400_000);
   const page = await someone(browser, 'odile.finch');
-  const find = await ofTheSchool(page);
-  const roster = (await (await page.request.get(`/api/classes/${find('Valley model').classId}/roster`)).json()) as { id: string }[];
-  const quiz = find('Reading a river, quiz');
-  const outcome = (await (await page.request.get(`/api/assignments/${quiz.id}/quiz`)).json()) as {
-    questions: { question: { id: string; kind: string } }[];
-  };
-  const [live] = (await (await page.request.get(`/api/classes/${quiz.classId}/live-questions`)).json()) as { id: string }[];
-  const [wall] = (await (await page.request.get(`/api/classes/${quiz.classId}/walls`)).json()) as { id: string }[];
-  const { notices } = (await (await page.request.get(`/api/classes/${quiz.classId}/notices`)).json()) as {
-    notices: { id: string; hands: object | null }[];
-  };
-  const waiting = outcome.questions.find(({ question }) => question.kind === 'own')!.question.id;
   const found: string[] = [];
-  const [first, ...rest] = [
-    ['/today', '.owes'],
-    ['/portfolios', '.one'],
-    ['/plan', '.card'],
-    ['/plan?by=units', '.unit'],
-    ['/compose', '.title'],
-    [`/compose/${find('Valley model').briefId}`, '.other'],
-    [`/quiz/${find('Reading a river, quiz').briefId}`, '.question'],
-    ['/shelf', '.item'],
-    ['/questions', '.kept'],
-    [`/class/${quiz.classId}/ask`, '.before li'],
-    [`/board/${live!.id}`, '.bars'],
-    [`/class/${quiz.classId}/notices`, '.paper'],
-    [`/class/${quiz.classId}/register`, '.names button'],
-    [`/class/${quiz.classId}/year-shelf`, 'aside li'],
-    [`/class/${quiz.classId}/walls`, '.list li'],
-    [`/class/${quiz.classId}/walls/${wall!.id}`, '.hung'],
-    [`/class/${quiz.classId}/timetable`, '.lesson'],
-    [`/call/${quiz.classId}`, 'h1'],
-    [`/class/${quiz.classId}/hands/${notices.find((one) => one.hands)!.id}`, '.bars'],
-    ['/calendar', '.entry'],
-    ['/news', '.item'],
-    [`/assignments/${find('Meander notes').id}`, 'table'],
-    [`/assignments/${find('Ford survey report').id}/follow/${roster[2]!.id}`, '.paper'],
-    [`/assignments/${find('Meander notes').id}/overlap`, '.both'],
-    ['/marking', '.stack-of-paper'],
-    [`/marking/${find('Meander notes').id}`, '.paper mark'],
-    [`/marking/${find('Bank survey').id}/sheet`, '.score'],
-    [`/marking/${find('Meander notes').id}/across`, '.one'],
-    [`/marking/${find('Rain to river').id}/outcome`, 'canvas'],
-    [`/marking/${find('Rain to river').id}/two`, '.note'],
-    [`/marking/${quiz.id}/quiz`, '.outcome-cell'],
-    [`/marking/${quiz.id}/answers/${waiting}`, '.one'],
-    ['/marking/remarks', '.folder'],
-    [`/assignments/${find('Flow rate table').id}/reviews`, 'table'],
-    [`/mark-book?class=${find('Valley model').classId}`, '.row-of-book'],
-    [`/progress?class=${find('Valley model').classId}`, 'canvas'],
-    [`/progress/${find('Valley model').classId}/${roster[2]!.id}/portfolio`, '.add'],
-    [`/reports?class=${find('Valley model').classId}`, 'iframe'],
-    [`/class/${find('Valley model').classId}/families`, 'table'],
-    [`/progress/${find('Valley model').classId}/${roster[2]!.id}`, '.dial'],
-    [`/class/${find('Valley model').classId}`, 'table'],
-    [`/class/${find('Valley model').classId}/groups`, '.grouping'],
-    [`/class/${find('Valley model').classId}/exceptions`, 'table'],
-    [`/class/${find('Valley model').classId}/scheme`, '.example'],
-    [`/class/${find('Valley model').classId}/calendar`, '.span'],
-    [`/class/${find('Valley model').classId}/about`, '.units'],
-    [`/class/${find('Valley model').classId}/copy`, '.dates'],
-    [`/class/${find('Valley model').classId}/code`, '.code'],
-    ['/mailroom', '.letter'],
-    ['/account', 'form'],
-    [`/class/${find('Valley model').classId}/bring-in`, 'h1'],
-    ['/guide/teacher', 'article h1'],
-    ['/guide/keeper', 'article h1'],
-    ['/nothing', 'h1'],
-  ] as const;
-  found.push(...(await arrive(page, ...first)));
+  const [first, ...rest] = await teacherScreens(page);
+  found.push(...(await arrive(page, ...first!)));
   for (const [path, ready] of rest) found.push(...(await look(page, path, ready)));
   await page.goto('/today');
   await page.locator('.owes').first().waitFor();
