@@ -2,7 +2,7 @@ import { expect, test, type Locator, type Page } from '@playwright/test';
 import axe, { type AxeResults } from 'axe-core';
 import { readFileSync } from 'node:fs';
 import { asks, fromMenu, press, someone } from '../support/people';
-import { ofTheSchool, SOON_MS, teacherScreens, within } from '../support/screens';
+import { ofTheSchool, SOON_MS, studentScreens, teacherScreens, within } from '../support/screens';
 
 /**
  * What axe finds on what is open now, light and dark: the page follows the device, so one stays where one is. The other colours
@@ -96,42 +96,20 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
     pieces: { assignmentId: string; title: string; state: string }[];
   };
   const found: string[] = [];
-  found.push(...(await arrive(page, '/work', '.card')));
-  for (const state of ['open', 'started', 'in', 'returned', 'missing']) {
-    const piece = pieces.find((one) => one.state === state);
-    if (piece) found.push(...(await look(page, `/work/${piece.assignmentId}`, 'h1')));
-  }
+  const [first, ...rest] = await studentScreens(page);
+  found.push(...(await arrive(page, ...first!)));
+  for (const [path, ready] of rest) found.push(...(await look(page, path, ready)));
   const paper = pieces.find((one) => one.title === 'A river from above')!;
   const { papers } = (await (await page.request.get(`/api/my/work/${paper.assignmentId}`)).json()) as {
     papers: { attachmentId: string }[];
   };
   found.push(...(await look(page, `/work/${paper.assignmentId}/paper/${papers[0]!.attachmentId}`, '.spot')));
-  const rain = pieces.find((one) => one.title === 'Rain to river')!;
-  found.push(...(await look(page, `/work/${rain.assignmentId}`, '.card')));
-  const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
-  found.push(...(await look(page, `/work/reviews/${review!.id}`, '#review-text')));
-  const given = pieces.find((one) => one.state === 'in')!;
-  found.push(...(await look(page, `/work/${given.assignmentId}/receipt`, 'h1')));
-  found.push(...(await look(page, '/account', 'form')));
   found.push(...(await look(page, '/guide/student', 'article h1')));
-  found.push(...(await look(page, '/my-progress', '.dial')));
   found.push(...(await look(page, '/portfolio', '.add')));
   await press(page.getByRole('button', { name: 'Put in something of your own' }));
   await page.getByRole('dialog').waitFor();
   found.push(...(await violationsOn(page)));
   await page.keyboard.press('Escape');
-  found.push(...(await look(page, '/calendar', '.listed')));
-  found.push(...(await look(page, '/news', '.page')));
-  found.push(...(await look(page, '/asked', 'h1')));
-  found.push(...(await look(page, '/notices', '.paper')));
-  const quiz = pieces.find((one) => one.title === 'Landforms, before the test')!;
-  found.push(...(await look(page, `/work/${quiz.assignmentId}/quiz`, 'h1')));
-  const { handouts } = (await (await page.request.get('/api/my/work')).json()) as { handouts: { briefId: string }[] };
-  found.push(...(await look(page, `/handouts/${handouts[0]!.briefId}`, 'h1')));
-  found.push(...(await look(page, '/year-shelf', 'h1')));
-  const [wall] = (await (await page.request.get('/api/my/walls')).json()) as { id: string }[];
-  found.push(...(await look(page, '/walls', 'li a')));
-  found.push(...(await look(page, `/walls/${wall!.id}`, '.hung')));
   // The same student in the simple view: one thing at a time, step by step.
   await asks(page, 'put', '/api/my/view', { simple: true });
   found.push(...(await arrive(page, '/work', '.card')));

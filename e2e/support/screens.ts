@@ -102,3 +102,34 @@ export async function teacherScreens(page: Page): Promise<readonly Screen[]> {
     ['/nothing', 'h1'],
   ];
 }
+
+/** The screens of a student of the demo school, signed in here: their pages, and a piece of work in each state. */
+export async function studentScreens(page: Page): Promise<readonly Screen[]> {
+  const { pieces, handouts } = (await (await page.request.get('/api/my/work')).json()) as {
+    pieces: { assignmentId: string; title: string; state: string }[];
+    handouts: { briefId: string }[];
+  };
+  const [wall] = (await (await page.request.get('/api/my/walls')).json()) as { id: string }[];
+  const [review] = (await (await page.request.get('/api/my/reviews')).json()) as { id: string }[];
+  const titled = (title: string) => pieces.find((one) => one.title === title)!.assignmentId;
+  const states = ['open', 'started', 'in', 'returned', 'missing'].flatMap((state) => pieces.find((one) => one.state === state) ?? []);
+  return [
+    ['/work', '.card'],
+    ...states.map((piece): Screen => [`/work/${piece.assignmentId}`, 'h1']),
+    [`/work/${titled('Rain to river')}`, '.card'],
+    [`/work/${titled('Landforms, before the test')}/quiz`, 'h1'],
+    [`/work/reviews/${review!.id}`, '#review-text'],
+    [`/work/${pieces.find((one) => one.state === 'in')!.assignmentId}/receipt`, 'h1'],
+    ['/account', 'form'],
+    ['/my-progress', '.dial'],
+    ['/portfolio', '.add'],
+    ['/calendar', '.listed'],
+    ['/news', '.page'],
+    ['/asked', 'h1'],
+    ['/notices', '.paper'],
+    [`/handouts/${handouts[0]!.briefId}`, 'h1'],
+    ['/year-shelf', 'h1'],
+    ['/walls', 'li a'],
+    [`/walls/${wall!.id}`, '.hung'],
+  ];
+}

@@ -1,6 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import { lineAway } from '../api/last-seen';
-import { useSession } from '../features/accounts';
+import { useOwnLanguage, useSession } from '../features/accounts';
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -231,7 +231,13 @@ router.beforeEach(async (to) => {
   const session = useSession();
   // The page's part of the application comes while the server is asked who is here.
   for (const { components } of to.matched) if (typeof components?.default === 'function') void fetchPart(components.default);
-  if (!session.asked) await session.look().catch(() => undefined);
+  if (!session.asked) {
+    await session.look().catch(() => undefined);
+    // The first page is in its reader's language from the beginning.
+    await useOwnLanguage()
+      .speakTo(session.me)
+      .catch(() => undefined);
+  }
   const { bare, for: whose } = to.meta;
   if (bare && !whose) return true;
   if (session.me?.newPasswordNeeded && to.path !== '/own-password') return '/own-password';

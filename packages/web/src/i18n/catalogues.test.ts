@@ -17,7 +17,8 @@ function flat(messages: object, path = ''): [string, string][] {
 }
 const formsOf = (text: string) => text.split(' | ');
 /** What is filled in; how many there are may stand in the word itself ("two students"), so it is not asked for. */
-const filled = (text: string) => [...new Set([...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!))].filter((name) => name !== 'n').sort();
+const filled = (text: string) =>
+  [...new Set([...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!))].filter((name) => name !== 'n').sort();
 /** Names, units, keys, file endings and formulas: the same everywhere. */
 const SAME = /^[\P{L}\s]*$|Jolly Compass|OneRoster|^CSV$|^PDF$|\.(csv|xlsx|zip|png)|Tern-Bay|^Esc$|^Total$|\{\w+\}/u;
 

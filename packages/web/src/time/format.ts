@@ -40,6 +40,10 @@ export const localDayText = (date: string): string =>
 export const localDayLong = (date: string): string =>
   clean(format(locale, 'UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(Date.parse(`${date}T00:00:00Z`)));
 
+/** A month, YYYY-MM, as text: November 2026 */
+export const monthText = (month: string): string =>
+  format(locale, 'UTC', { month: 'long', year: 'numeric' }).format(Date.parse(`${month}-01T00:00:00Z`));
+
 /** A length of time in its two largest units, for a catalogue: days and hours, hours, or minutes. */
 export function lengthParts(ms: number): { unit: 'days' | 'hours' | 'minutes'; count: number } {
   const minutes = Math.round(ms / 60_000);

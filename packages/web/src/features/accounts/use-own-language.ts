@@ -18,16 +18,22 @@ export function useOwnLanguage() {
     await useLanguage(language);
   }
 
-  /** Goes over to what this person reads. Who has not chosen yet comes in with the language of the door, and keeps it. */
-  async function follow(me: Me | null): Promise<void> {
+  /** Goes over to what this person reads. @returns null where the page speaks for itself */
+  async function speakTo(me: Me | null): Promise<Language | null> {
     // A family's pages speak for themselves, and a practice student reads what the teacher reads.
-    if (me?.role === 'family' || me?.practice) return;
+    if (me?.role === 'family' || me?.practice) return null;
     const language = me?.language ?? doorLanguage();
     await useLanguage(language);
-    if (!me || me.language !== null || me.newPasswordNeeded) return;
+    return language;
+  }
+
+  /** The same; who has not chosen yet comes in with the language of the door, and keeps it. */
+  async function follow(me: Me | null): Promise<void> {
+    const language = await speakTo(me);
+    if (!language || !me || me.language !== null || me.newPasswordNeeded) return;
     await ask('PUT /api/account/language', { body: { language } })
       .then(() => (me.language = language))
       .catch(() => undefined);
   }
-  return { choose, follow };
+  return { choose, speakTo, follow };
 }

@@ -6,6 +6,7 @@ import type { StudentFamilies } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask, download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { language as spoken } from '../../time/format';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
@@ -16,7 +17,7 @@ const props = defineProps<{ open: boolean; classId: string; students: readonly S
 const emit = defineEmits<{ close: []; changed: [] }>();
 const { t, name, count } = useWords();
 const { problem, busy, attempt } = useAttempt();
-const language = ref<Language>('en');
+const language = ref<Language>(spoken());
 const emails = ref(new Map<string, string>());
 const sent = ref<number | null>(null);
 watch(

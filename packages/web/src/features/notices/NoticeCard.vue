@@ -6,7 +6,7 @@ import type { ClassReply, TeacherNotice } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
-import { localDayText } from '../../time/format';
+import { language, localDayText } from '../../time/format';
 import ActMenu from '../../ui/ActMenu.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -82,7 +82,7 @@ async function sendNow(): Promise<void> {
   <NoticePaper
     :title="title"
     :text="words?.text ?? { type: 'doc', content: [] }"
-    :phrases="notice.phrases.map((phrase) => phraseIn('en', phrase))"
+    :phrases="notice.phrases.map((phrase) => phraseIn(language(), phrase))"
     :attachments="notice.attachments"
     :spoken="notice.spoken"
     :marked="notice.pinned || notice.waits"

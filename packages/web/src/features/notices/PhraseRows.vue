@@ -3,6 +3,7 @@
 import { Button, Input } from 'ant-design-vue';
 import { phraseIn, PHRASE_TOPICS, placesOf, topicIn, type FilledPhrase, type PhraseId, type PhraseTopic } from '@jolly/core';
 import { computed, ref } from 'vue';
+import { language } from '../../time/format';
 import DayField from '../../ui/DayField.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import TimeField from '../../ui/TimeField.vue';
@@ -29,7 +30,7 @@ const blank = (name: string) => `[${placeName(name)}]`;
   <div>
     <ol v-if="phrases.length > 0" class="plain chosen">
       <li v-for="(phrase, at) in phrases" :key="at">
-        <p dir="auto">{{ phraseIn('en', phrase, blank) }}</p>
+        <p dir="auto">{{ phraseIn(language(), phrase, blank) }}</p>
         <div class="row wrap">
           <template v-for="place in placesOf(phrase.id)" :key="place.name"
             ><DayField
@@ -65,12 +66,12 @@ const blank = (name: string) => `[${placeName(name)}]`;
     <FoldedPart :title="t('notices.stock')" :summary="t('notices.stockHint')" :open="open" @toggle="open = $event">
       <div class="row wrap" role="group" :aria-label="t('notices.topic')">
         <ToggleButton v-for="[one, ids] in PHRASE_TOPICS" :key="one" :on="topic === one" @click="topic = one">{{
-          topicIn('en', ids[0]!)
+          topicIn(language(), ids[0]!)
         }}</ToggleButton>
       </div>
       <ul class="plain sentences" :aria-label="t('notices.sentence')">
         <li v-for="id in listed" :key="id">
-          <Button type="text" size="small" @click="add(id)">{{ phraseIn('en', { id, places: {} }, blank) }}</Button>
+          <Button type="text" size="small" @click="add(id)">{{ phraseIn(language(), { id, places: {} }, blank) }}</Button>
         </li>
       </ul>
     </FoldedPart>

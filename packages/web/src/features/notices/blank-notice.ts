@@ -1,5 +1,6 @@
 import { EMPTY_TEXT, EVERYONE, noticeIn, textOf, type NoticeAnswers } from '@jolly/core';
 import type { EventReply, HandBody, NoticeBody, TeacherNotice } from '@jolly/server/contract';
+import { language } from '../../time/format';
 
 /** A notice as it is being written. */
 export interface NoticeDraft extends NoticeBody {
@@ -26,8 +27,8 @@ export const blankNotice = (classId: string, answers: NoticeAnswers, newId: () =
   classes: [{ classId, audience: EVERYONE }],
   readers: 'students',
   answers,
-  language: 'en',
-  words: { en: { title: '', text: EMPTY_TEXT } },
+  language: language(),
+  words: { [language()]: { title: '', text: EMPTY_TEXT } },
   phrases: [],
   attachments: [],
   spoken: null,

@@ -9,7 +9,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
-import { localDayLong, localDayText, timeText } from '../../time/format';
+import { localDayLong, localDayText, monthText, timeText } from '../../time/format';
 import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
@@ -63,9 +63,7 @@ const heading = computed(() =>
     ? localDayLong(day.value)
     : span.value === 'week'
       ? `${localDayText(from.value)} – ${localDayText(to.value)}`
-      : new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', month: 'long', year: 'numeric' }).format(
-          Date.parse(`${month.value}-01T00:00:00Z`),
-        ),
+      : monthText(month.value),
 );
 const text = (entry: DateEntry) =>
   entry.kind === 'term'
