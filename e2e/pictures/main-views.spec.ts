@@ -41,8 +41,10 @@ test('the main views of the teacher', async ({ browser }) => {
   const [wall] = (await (await page.request.get(`/api/classes/${classId}/walls`)).json()) as { id: string }[];
   await take(page, 'wall', `/class/${classId}/walls/${wall!.id}`, '.hung img');
   await take(page, 'quiz-compose', `/quiz/${find('Reading a river, quiz').briefId}${scope}`, '.question');
-  await take(page, 'quiz-outcome', `/marking/${find('Stream orders, a check').id}/quiz${scope}`, '.outcome-cell');
   await take(page, 'mark-book', `/mark-book?class=${classId}`, '.row-of-book');
+  await asks(page, 'put', '/api/account/language', { language: 'ar' });
+  await take(page, 'today-arabic', '/today', '.owes');
+  await asks(page, 'put', '/api/account/language', { language: 'en' });
   expect(all.length).toBeGreaterThan(20);
 });
 

@@ -35,8 +35,8 @@ it('waits for the teacher, whose points go before; what is written beside it is 
 
 it('stands in no spread, and is called by its recording', () => {
   const question = { ...blankQuestion('number', () => 'q'), accepted: [] };
-  const [{ lines }] = answerSpread(question, [said, '3', null]) as [{ lines: { label: string; count: number }[] }];
-  expect(lines.map(({ label, count }) => [label, count])).toEqual([
+  const spread = answerSpread(question, [said, '3', null])[0] as { lines: { label: string; count: number }[] };
+  expect(spread.lines.map(({ label, count }) => [label, count])).toEqual([
     ['3', 1],
     ['', 1],
   ]);

@@ -37,7 +37,7 @@ it('what is kept in a browser is kept by person, but for what says nothing of an
   const shared = places.filter((place) => !/^`jolly-([a-z-]+ \$\{(me|props\.me|userId|owner\?\.value|name)\b)/.test(place));
   expect([...new Set(shared)].sort()).toEqual(
     [
-      ...['jolly-family-language', 'jolly-last-class', 'jolly-last-seen', 'jolly-none', 'jolly-pile', 'jolly-renewed-for'],
+      ...['jolly-language', 'jolly-last-class', 'jolly-last-seen', 'jolly-none', 'jolly-pile', 'jolly-renewed-for'],
       ...['jolly-signed-out', 'jolly-theme', 'jolly-uploads', '`jolly-upload ${key}'],
     ].sort(),
   );

@@ -21,7 +21,7 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 
-const worksheet = aWorksheet(sheetOf(p('What does the river leave?'), space('first', p())));
+const worksheet = aWorksheet(sheetOf(p('What does the river leave?'), space('first', { type: 'paragraph' })));
 async function issued(more: Partial<BriefBody> = {}): Promise<string> {
   const draft = await school.drafted(finch, { attachments: [worksheet], accepts: ['text'], voiceAnswers: true, ...more });
   await finch.post(`/api/briefs/${draft.id}/issue`, { version: draft.version, at: null });

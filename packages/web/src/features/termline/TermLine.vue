@@ -218,6 +218,10 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   flex-direction: column;
   min-width: 0;
 }
+.scope:lang(ar) {
+  /* the months have no short names */
+  width: 268px;
+}
 .scope .small {
   color: var(--on-mast-2);
   font-size: 12.5px;
