@@ -1,18 +1,22 @@
 <script setup lang="ts">
 /** Help where one is: what the page is for, what people do there, and the keys that do something on it and everywhere. */
-import { computed } from 'vue';
+import { computed, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
+import { language } from '../time/format';
 import { useT } from '../i18n/use-t';
 import LinkButton from '../ui/LinkButton.vue';
 import SideSheet from '../ui/SideSheet.vue';
 import { activeShortcuts } from '../ui/use-shortcuts';
-import { HELP } from './help.en';
+import { helpIn, type Help } from './help';
 
 const props = defineProps<{ open: boolean; student: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useT();
 const route = useRoute();
-const help = computed(() => HELP[route.matched.at(-1)?.path ?? '']);
+// The frame is made anew in another language.
+const all = shallowRef<Help>({});
+void helpIn(language()).then((loaded) => (all.value = loaded));
+const help = computed(() => all.value[route.matched.at(-1)?.path ?? '']);
 const everywhere = computed(() => activeShortcuts.everywhere.filter((one) => one.key !== 'n' || !props.student));
 </script>
 
