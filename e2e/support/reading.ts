@@ -16,7 +16,8 @@ function sayings(language: string): Set<string> {
       .filter((path) => wanted.test(path))
       .map((path) => join(root, path));
   const files = filesOf('packages/web/src', new RegExp(`\\.${language}\\.json$|i18n/.*\\b${language}\\.ts$`));
-  const ours = files.map((file) => readFileSync(file, 'utf8'));
+  const guides = filesOf('docs/guide', new RegExp(`\\.${language}\\.md$`));
+  const ours = [...files, ...guides].map((file) => readFileSync(file, 'utf8'));
   // In the core the languages stand beside each other, or in a file each.
   const core = filesOf('packages/core/src', /[^t]\.ts$/).flatMap((file) =>
     file.endsWith(`.${language}.ts`)

@@ -15,17 +15,31 @@ import { useSession } from '../accounts';
 
 const WHOM = ['teacher', 'student', 'family', 'keeper'] as const;
 type Whom = (typeof WHOM)[number];
-const FAMILY: Record<Language, () => Promise<{ default: string }>> = {
-  en: () => import('../../../../../docs/guide/family.md'),
-  es: () => import('../../../../../docs/guide/family.es.md'),
-  fr: () => import('../../../../../docs/guide/family.fr.md'),
-  ar: () => import('../../../../../docs/guide/family.ar.md'),
-};
-const GUIDES: Record<Whom, () => Promise<{ default: string }>> = {
-  teacher: () => import('../../../../../docs/guide/teacher.md'),
-  student: () => import('../../../../../docs/guide/student.md'),
-  family: () => FAMILY[i18n.global.locale.value as Language](),
-  keeper: () => import('../../../../../docs/guide/keeper.md'),
+const GUIDES: Record<Whom, Record<Language, () => Promise<{ default: string }>>> = {
+  teacher: {
+    en: () => import('../../../../../docs/guide/teacher.md'),
+    es: () => import('../../../../../docs/guide/teacher.es.md'),
+    fr: () => import('../../../../../docs/guide/teacher.fr.md'),
+    ar: () => import('../../../../../docs/guide/teacher.ar.md'),
+  },
+  student: {
+    en: () => import('../../../../../docs/guide/student.md'),
+    es: () => import('../../../../../docs/guide/student.es.md'),
+    fr: () => import('../../../../../docs/guide/student.fr.md'),
+    ar: () => import('../../../../../docs/guide/student.ar.md'),
+  },
+  family: {
+    en: () => import('../../../../../docs/guide/family.md'),
+    es: () => import('../../../../../docs/guide/family.es.md'),
+    fr: () => import('../../../../../docs/guide/family.fr.md'),
+    ar: () => import('../../../../../docs/guide/family.ar.md'),
+  },
+  keeper: {
+    en: () => import('../../../../../docs/guide/keeper.md'),
+    es: () => import('../../../../../docs/guide/keeper.es.md'),
+    fr: () => import('../../../../../docs/guide/keeper.fr.md'),
+    ar: () => import('../../../../../docs/guide/keeper.ar.md'),
+  },
 };
 
 const { t } = useT();
@@ -38,7 +52,7 @@ const whom = computed<Whom>(() => WHOM.find((one) => one === route.params.whom) 
 const language = computed(() => LANGUAGES.find((one) => one === route.query.language) ?? null);
 const { state, value, why, reload } = useLoad(async () => {
   if (language.value) await useLanguage(language.value, isFamily.value ? 'family' : 'whole');
-  return (await GUIDES[whom.value]()).default;
+  return (await GUIDES[whom.value][i18n.global.locale.value as Language]()).default;
 }, [whom, language]);
 onBeforeUnmount(() => language.value && !isFamily.value && void useLanguage(session.me?.language ?? doorLanguage()));
 const tabs = computed(() => WHOM.map((one) => ({ key: one, to: `/guide/${one}`, title: t(`guide.whom.${one}`), on: one === whom.value })));
