@@ -56,19 +56,25 @@ function textsIn(value: unknown, into: Set<string>, isWritten = false): void {
 export function readerOf(page: Page, language: string) {
   const known = sayings(language);
   const written = new Set<string>();
+  const coming = new Set<Promise<void>>();
   page.on('response', (reply) => {
     if (!reply.headers()['content-type']?.includes('json')) return;
-    void reply.json().then(
+    // What a page shows may be read before its reply is taken apart here: reading waits for that.
+    const taken = reply.json().then(
       (body: unknown) => textsIn(body, written),
       () => undefined,
     );
+    coming.add(taken);
+    void taken.finally(() => coming.delete(taken));
   });
   const unsaid = (text: string): string[] => {
     // A stretch of what somebody wrote, where something is marked in it, is theirs as well.
     if (wordsOf(text).length > 2 && [...written].some((one) => one.includes(text))) return [];
     let left = text;
     for (const one of [...written].sort((a, b) => b.length - a.length)) if (left.includes(one)) left = ` ${left} `.split(one).join(' | ');
-    return wordsOf(left).filter((word) => word.length > 2 && !known.has(word));
+    // French and Spanish write 2,5; Arabic with the digits of the tables has the point.
+    const points = language === 'ar' ? [] : (left.match(/\d\.\d/g) ?? []);
+    return [...wordsOf(left).filter((word) => word.length > 2 && !known.has(word)), ...points];
   };
   return {
     /** Every text that can be seen or is read out on the page that has words of another language. */
@@ -87,7 +93,7 @@ export function readerOf(page: Page, language: string) {
           )
             found.push(node.textContent ?? '');
         }
-        return [...new Set(found.map((text) => text.replace(/\s+/g, ' ').trim()).filter((text) => /\p{L}{2}/u.test(text)))];
+        return [...new Set(found.map((text) => text.replace(/\s+/g, ' ').trim()).filter((text) => /\p{L}{2}|\d\.\d/u.test(text)))];
       });
       return texts
         .filter((text) => unsaid(text).length > 0)

@@ -194,6 +194,23 @@ export const en = {
     changedSubject: 'Your password was changed',
     changed: 'the password of {userName} was just changed. If it was not you, ask whoever runs this server at once.',
   },
+  paper: {
+    userName: 'User name',
+    code: 'Code',
+    scan: 'Scan, or type both at',
+    cards: 'Sign-in cards {label}',
+    name: 'Name',
+    date: 'Date',
+    outOf: '{line} of {points}',
+    true: 'True',
+    false: 'False',
+    apart: 'Handed in apart from this sheet.',
+    onPicture: 'see the picture',
+    byHand: 'scored by hand',
+    key: 'Key: {title}',
+    point: '{n} point',
+    points: '{n} points',
+  },
 };
 
 type Texts<T> = { [K in keyof T]: T[K] extends string ? string : Texts<T[K]> };

@@ -1,4 +1,6 @@
+import { writtenNumber } from '@jolly/core';
 import { useI18n } from 'vue-i18n';
+import { language } from '../time/format';
 import type { en } from './en';
 
 type Keys<Words, Before extends string = ''> = {
@@ -20,8 +22,25 @@ export interface Translate {
   (key: WordKey, n: number): string;
 }
 
+/** A number goes into a sentence with the decimal mark of its language. */
+const written = (values: Values): Values =>
+  Object.fromEntries(
+    Object.entries(values).map(([name, value]) => [
+      name,
+      typeof value === 'number' && !Number.isInteger(value) ? writtenNumber(language(), value) : value,
+    ]),
+  );
+
 /** The words of the interface by their keys. The library takes any text for a key; ours takes only those there are. */
 export function useT(): { t: Translate } {
   const { t } = useI18n();
-  return { t };
+  const say = (key: WordKey, values?: Values | number, n?: number): string =>
+    typeof values !== 'object'
+      ? values === undefined
+        ? t(key)
+        : t(key, values)
+      : n === undefined
+        ? t(key, written(values))
+        : t(key, written(values), n);
+  return { t: say };
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** A chart that can be read without seeing it: it says what it shows, and the table behind it is one press away. */
 import type { Chart as ChartOf, ChartDataset } from 'chart.js';
+import { LOCALE_OF, writtenNumber } from '@jolly/core';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { language } from '../time/format';
 import { useT } from '../i18n/use-t';
 import FoldedPart from './FoldedPart.vue';
 import { useThemeChoice } from './theme';
@@ -27,6 +29,7 @@ const props = defineProps<{
   head: string;
 }>();
 const { t } = useT();
+const number = (value: number): string => writtenNumber(language(), value);
 const { dark } = useThemeChoice();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const chart = shallowRef<ChartOf | null>(null);
@@ -74,6 +77,7 @@ async function draw(): Promise<void> {
     options: {
       indexAxis: lying ? 'y' : 'x',
       responsive: true,
+      locale: LOCALE_OF[language()],
       maintainAspectRatio: false,
       animation: false,
       scales: lying ? { x: value, y: names } : { y: value, x: names },
@@ -106,7 +110,9 @@ const behind = computed(() =>
         <template #name="{ row }"
           ><strong dir="auto">{{ row.name }}</strong></template
         >
-        <template v-for="(_, place) in series" :key="place" #[`series${place}`]="{ row }">{{ row.values[place] ?? '–' }}</template>
+        <template v-for="(_, place) in series" :key="place" #[`series${place}`]="{ row }">{{
+          row.values[place] == null ? '–' : number(row.values[place])
+        }}</template>
       </ListTable>
     </FoldedPart>
   </figure>

@@ -13,7 +13,8 @@ afterAll(() => server.close());
 it('is printed in several orders, each with its own key at the end, or without any', async () => {
   const finch = await server.person('finch');
   const { briefId } = await school.issued(asQuiz(aQuiz([bend(), wear(), speed(), course(), why()], { ownOrder: true })));
-  const print = async (body: object) => textOfPdf(await bytesOf(finch.post(`/api/briefs/${briefId}/quiz/print`, body)));
+  const print = async (body: object, language = 'en') =>
+    textOfPdf(await bytesOf(finch.post(`/api/briefs/${briefId}/quiz/print`, body, { 'Accept-Language': language })));
   const plain = await print({ orders: 1, key: false });
   expect(plain).toContain('Where does a river drop what it carries?');
   expect(plain).not.toMatch(/abrasion|0\.625|Key/);
@@ -21,4 +22,6 @@ it('is printed in several orders, each with its own key at the end, or without a
   expect(keyed.match(/Reading a river · [AB]/g)).toHaveLength(4);
   expect(keyed).toMatch(/Key: Reading a river · B/);
   expect(keyed).toMatch(/abrasion; load/);
+  const spanish = await print({ orders: 1, key: true }, 'es');
+  expect(spanish).toMatch(/Nombre[^]*2 puntos[^]*Solución: Reading a river/);
 });

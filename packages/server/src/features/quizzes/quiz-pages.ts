@@ -4,6 +4,7 @@ import {
   keyWords,
   trySeed,
   unmilli,
+  writtenPoints,
   type AskedQuestion,
   type Entry,
   type Question,
@@ -12,8 +13,11 @@ import {
 import katex from 'katex';
 import { FONT_FILES, fontFaces, PAGE_FAMILIES, pagePolicy } from '../../files/page-fonts';
 import { escaped, richTextHtml, type MoreThanWords } from '../../files/rich-text-html';
+import { directionOf, say, spokenLanguage, wordsIn, type Words } from '../../words';
 
-/** A quiz on paper: as students get it, in one or several orders, and its key on a page of its own. */
+/** A quiz on paper, in the language of who prints it: as students get it, in one or several orders, and its key on a page of its own. */
+
+type PaperWords = Words['paper'];
 
 const STYLE = `
 @page{size:A4;margin:18mm 17mm 16mm}
@@ -50,14 +54,14 @@ function shows(pictures: ReadonlyMap<string, string>): MoreThanWords {
   };
 }
 
-function place(asked: AskedQuestion, more: MoreThanWords): string {
+function place(asked: AskedQuestion, more: MoreThanWords, paper: PaperWords): string {
   const words = (entry: Entry) => richTextHtml(entry.text, { ...more, gap: () => '___' });
   switch (asked.kind) {
     case 'one':
     case 'several':
       return `<ol class="o">${asked.entries.map((one, index) => `<li><span class="box${asked.kind === 'one' ? ' round' : ''}"></span><b>${letter(index)}</b><div>${words(one)}</div></li>`).join('')}</ol>`;
     case 'trueFalse':
-      return '<ul class="o"><li><span class="box round"></span>True</li><li><span class="box round"></span>False</li></ul>';
+      return `<ul class="o"><li><span class="box round"></span>${paper.true}</li><li><span class="box round"></span>${paper.false}</li></ul>`;
     case 'short':
       return `<p>${line(80)}</p>`;
     case 'number':
@@ -74,14 +78,14 @@ function place(asked: AskedQuestion, more: MoreThanWords): string {
       return '<div style="height:70mm;border:.5pt solid #88958f"></div>';
     case 'file':
     case 'recording':
-      return '<p class="p">Handed in apart from this sheet.</p>';
+      return `<p class="p">${paper.apart}</p>`;
     case 'gaps':
       return '';
   }
 }
 
 /** The key of a question as it stands on one order of the paper: the letters there, or the words. */
-function keyOn(question: Question, asked: AskedQuestion): string {
+function keyOn(question: Question, asked: AskedQuestion, paper: PaperWords): string {
   switch (question.kind) {
     case 'one':
     case 'several':
@@ -93,9 +97,9 @@ function keyOn(question: Question, asked: AskedQuestion): string {
     case 'order':
       return asked.entries.map((one) => question.items.findIndex((item) => item.id === one.id) + 1).join(', ');
     case 'place':
-      return 'see the picture';
+      return paper.onPicture;
     case 'trueFalse':
-      return question.key[0] === 'true' ? 'True' : 'False';
+      return question.key[0] === 'true' ? paper.true : paper.false;
     default:
       return keyWords(question).join('; ');
   }
@@ -114,6 +118,8 @@ export interface QuizPaper {
 
 /** The whole paper as a page to print. Everything that somebody wrote stands in it as text. */
 export function quizPages({ briefId, title, quiz, orders, key, pictures }: QuizPaper): string {
+  const language = spokenLanguage();
+  const { paper } = wordsIn(language);
   const more = shows(pictures);
   const papers = Array.from({ length: orders }, (_, index) => {
     const several = orders > 1;
@@ -131,21 +137,21 @@ export function quizPages({ briefId, title, quiz, orders, key, pictures }: QuizP
       questions: questions.map((question) => ({ question, asked: askedQuestion(question, { seed, ownOptions: several }) })),
     };
   });
-  const points = (of: number) => `${unmilli(of)} ${of === 1000 ? 'point' : 'points'}`;
+  const points = (of: number) => say(of === 1000 ? paper.point : paper.points, { n: writtenPoints(language, of) });
   const sheets = papers.map(({ name, questions }) => {
     const total = questions.reduce((sum, { question }) => sum + question.points, 0);
     const body = questions.map(
       ({ question, asked }, index) =>
-        `<div class="q"><span class="n">${index + 1}</span><div>${richTextHtml(asked.text, asked.kind === 'gaps' ? more : { ...more, gap: () => '___' })}${place(asked, more)}</div><span class="p">${points(question.points)}</span></div>`,
+        `<div class="q"><span class="n">${index + 1}</span><div>${richTextHtml(asked.text, asked.kind === 'gaps' ? more : { ...more, gap: () => '___' })}${place(asked, more, paper)}</div><span class="p">${points(question.points)}</span></div>`,
     );
-    return `<section><h1 dir="auto">${escaped(title)}${name === '' ? '' : ` · ${name}`}</h1><div class="top"><span>Name ${line(60)}</span><span>Date ${line(30)}</span><span style="flex:none">${line(12)} of ${points(total)}</span></div>${body.join('')}</section>`;
+    return `<section><h1 dir="auto">${escaped(title)}${name === '' ? '' : ` · ${name}`}</h1><div class="top"><span>${paper.name} ${line(60)}</span><span>${paper.date} ${line(30)}</span><span style="flex:none">${say(paper.outOf, { line: line(12), points: points(total) })}</span></div>${body.join('')}</section>`;
   });
   const keys = papers.map(({ name, questions }) => {
     const rows = questions.map(
       ({ question, asked }, index) =>
-        `<tr><td>${index + 1}</td><td dir="auto">${escaped(keyOn(question, asked)) || 'scored by hand'}</td><td>${points(question.points)}</td></tr>`,
+        `<tr><td>${index + 1}</td><td dir="auto">${escaped(keyOn(question, asked, paper)) || paper.byHand}</td><td>${points(question.points)}</td></tr>`,
     );
-    return `<section class="key"><h1 dir="auto">Key: ${escaped(title)}${name === '' ? '' : ` · ${name}`}</h1><table>${rows.join('')}</table></section>`;
+    return `<section class="key"><h1 dir="auto">${escaped(say(paper.key, { title }))}${name === '' ? '' : ` · ${name}`}</h1><table>${rows.join('')}</table></section>`;
   });
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8">${pagePolicy(FONT_FILES, { pictures: true })}<title>${escaped(title)}</title><style>${fontFaces(FONT_FILES)}${STYLE}</style></head><body>${sheets.join('')}${key ? keys.join('') : ''}</body></html>`;
+  return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8">${pagePolicy(FONT_FILES, { pictures: true })}<title>${escaped(title)}</title><style>${fontFaces(FONT_FILES)}${STYLE}</style></head><body>${sheets.join('')}${key ? keys.join('') : ''}</body></html>`;
 }

@@ -1,6 +1,7 @@
 import { toString as qrCode } from 'qrcode';
 import { FONT_FILES, fontFaces, PAGE_FAMILIES, pagePolicy } from '../../files/page-fonts';
 import { escaped } from '../../files/rich-text-html';
+import { directionOf, say, spokenLanguage, wordsIn } from '../../words';
 import { fullName } from '../accounts/person';
 import type { Card } from '../accounts/sign-in.service';
 
@@ -31,17 +32,20 @@ export const cardAddress = (address: string, { userName, code }: Pick<Card, 'use
 
 async function cardHtml(card: Card, { label, address }: { label: string; address: string }): Promise<string> {
   const name = fullName(card);
+  const { paper } = wordsIn(spokenLanguage());
   const qr = await qrCode(cardAddress(address, card), { type: 'svg', margin: 0, errorCorrectionLevel: 'M' });
   const fact = (word: string, value: string) => `<dt>${word}</dt><dd class="${long(value, 16)}">${escaped(value)}</dd>`;
-  return `<div class="card"><div><p class="small">${escaped(label)}</p><p class="name${long(name, 22)}">${escaped(name)}</p><dl>${fact('User name', card.userName)}${fact('Code', card.code)}</dl><p class="small how">Scan, or type both at<br>${escaped(address.replace(/^https?:\/\//, ''))}/card</p></div>${qr}</div>`;
+  return `<div class="card"><div><p class="small">${escaped(label)}</p><p class="name${long(name, 22)}">${escaped(name)}</p><dl>${fact(paper.userName, card.userName)}${fact(paper.code, card.code)}</dl><p class="small how">${paper.scan}<br>${escaped(address.replace(/^https?:\/\//, ''))}/card</p></div>${qr}</div>`;
 }
 
-/** Sign-in cards as a page to print, on sheets of A4 to be cut apart, ten a sheet. */
+/** Sign-in cards as a page to print, on sheets of A4 to be cut apart, ten a sheet, in the language of who prints them. */
 export async function cardsPage(cards: readonly Card[], of: { label: string; address: string }): Promise<string> {
   const made = await Promise.all(cards.map((card) => cardHtml(card, of)));
   const sheets = Array.from(
     { length: Math.ceil(made.length / CARDS_A_SHEET) },
     (_, index) => `<div class="sheet">${made.slice(index * CARDS_A_SHEET, (index + 1) * CARDS_A_SHEET).join('')}</div>`,
   );
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8">${pagePolicy(FONT_FILES)}<title>Sign-in cards ${escaped(of.label)}</title><style>${fontFaces(FONT_FILES)}${STYLE}</style></head><body>${sheets.join('')}</body></html>`;
+  const language = spokenLanguage();
+  const title = escaped(say(wordsIn(language).paper.cards, of));
+  return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8">${pagePolicy(FONT_FILES)}<title>${title}</title><style>${fontFaces(FONT_FILES)}${STYLE}</style></head><body>${sheets.join('')}</body></html>`;
 }

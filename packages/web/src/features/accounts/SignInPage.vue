@@ -22,7 +22,10 @@ function enter(me: Me): void {
     <SignInForm @done="enter" />
     <template #below
       >{{ t('signIn.haveCode') }} <RouterLink to="/join">{{ t('signIn.toJoin') }}</RouterLink><br />{{ t('signIn.haveCard') }}
-      <RouterLink to="/card">{{ t('signIn.toCard') }}</RouterLink><br /><RouterLink to="/forgotten">{{ t('signIn.forgotten') }}</RouterLink
+      <RouterLink to="/card">{{ t('signIn.toCard') }}</RouterLink><br />{{ t('signIn.family') }}
+      <RouterLink to="/family">{{ t('signIn.toFamily') }}</RouterLink><br /><RouterLink to="/forgotten">{{
+        t('signIn.forgotten')
+      }}</RouterLink
       ><br /><RouterLink to="/guide">{{ t('guide.title') }}</RouterLink></template
     >
   </GatePage>

@@ -71,6 +71,8 @@ export const accountsWords = {
     haveCard: 'Do you have a sign-in card?',
     toCard: 'Use the card',
     forgotten: 'Forgotten your password?',
+    family: 'Are you a student’s family?',
+    toFamily: 'To the families’ page',
   },
   join: {
     title: 'Join a class',

@@ -2,6 +2,7 @@ import {
   bookItem,
   derivationOf,
   percentText,
+  writtenNumber,
   termWeight,
   totalText,
   unmilli,
@@ -15,14 +16,15 @@ import {
   type Term,
   type Total,
 } from '@jolly/core';
+import { language } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 
 /** A percentage without zeros that say nothing: 40 and not 40.0, but 33.3. */
-export const shortPercent = (share: Ratio): string => percentText(share, 1).replace(/\.0$/, '');
+export const shortPercent = (share: Ratio): string => writtenNumber(language(), percentText(share, 1).replace(/\.0$/, ''));
 
 /** Totals and cells as sentences, from their derivation. */
 export function useBookWords() {
-  const { t, count, points, length } = useWords();
+  const { t, count, points, number, length } = useWords();
 
   function leftOutOf({ category, items }: DerivedCategory, scheme: Scheme): string[] {
     const gone = items.filter((item) => item.role === 'leftOut').length;
@@ -37,7 +39,7 @@ export function useBookWords() {
       const derivation = derivationOf(scheme, total);
       if (scheme.kind === 'none') return { sum: t('book.noTotals'), notes: [] };
       if (total.result === null) return { sum: t('book.nothingCounts'), notes: [] };
-      const shown = totalText(total.result, scheme);
+      const shown = number(totalText(total.result, scheme));
       const notes = derivation.categories.flatMap((one) => leftOutOf(one, scheme));
       const missing = derivation.categories.flatMap((one) => one.items).filter((item) => item.missing && item.role !== 'leftOut').length;
       if (missing > 0) notes.push(count('book.missingCounted', missing, { percent: unmilli(scheme.missing.percent) }));
@@ -52,7 +54,9 @@ export function useBookWords() {
         const { name = '' } = scheme.categories.find((one) => one.id === category) ?? {};
         if (result === null || weight === null) notes.push(t('book.weightGone', { name }));
         else
-          parts.push(t(bonus ? 'book.partOnTop' : 'book.part', { name, result: totalText(result, scheme), weight: shortPercent(weight) }));
+          parts.push(
+            t(bonus ? 'book.partOnTop' : 'book.part', { name, result: number(totalText(result, scheme)), weight: shortPercent(weight) }),
+          );
       }
       return { sum: t('book.sum.weighted', { parts: parts.join(' + '), total: shown }), notes };
     },
@@ -62,7 +66,7 @@ export function useBookWords() {
       if (result === null) return t('book.full.none');
       const counts = items.filter((item) => item.role === 'counts');
       const all = items.filter((item) => item.role !== 'leftOut');
-      const shown = totalText(result, scheme);
+      const shown = number(totalText(result, scheme));
       if (within === 'equal') return count('book.full.equal', counts.length, { result: shown });
       return t('book.full.pooled', {
         earned: points(all.reduce((sum, item) => sum + item.earned, 0)),
@@ -77,14 +81,14 @@ export function useBookWords() {
       const parts = terms.flatMap(({ name }, index) => {
         const own = totals[index] ?? null;
         const weight = termWeight(scheme, name);
-        return own === null || weight === 0 ? [] : [t('book.termPart', { name, result: totalText(own, scheme), weight })];
+        return own === null || weight === 0 ? [] : [t('book.termPart', { name, result: number(totalText(own, scheme)), weight })];
       });
       return t('book.sum.year', {
         parts:
           parts.length > 1
             ? `(${parts.join(' + ')}) / ${terms.reduce((sum, { name }, index) => sum + (totals[index] ? termWeight(scheme, name) : 0), 0)}`
             : parts.join(),
-        total: totalText(result, scheme),
+        total: number(totalText(result, scheme)),
       });
     },
 

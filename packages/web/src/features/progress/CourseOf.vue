@@ -7,7 +7,7 @@ import ChartFigure from '../../ui/ChartFigure.vue';
 import { useWords } from '../../ui/use-words';
 
 const props = defineProps<{ standing: StudentProgressReply }>();
-const { t } = useWords();
+const { t, number } = useWords();
 const course = computed(() => props.standing.view.course);
 const labels = computed(() => course.value.map(({ at }) => dateText(at, props.standing.of.zone)));
 const values = computed(() => course.value.map(({ total }) => (total === null ? null : Number(total))));
@@ -24,7 +24,7 @@ const pass = computed(() => props.standing.of.settings.passLine / 1000);
       :height="120"
       :max="Math.max(100, ...values.map((one) => one ?? 0))"
       :head="t('progress.courseWhen')"
-      :label="t('progress.courseOwnLabel', { all: values.map((one) => one ?? '–').join(', ') })"
+      :label="t('progress.courseOwnLabel', { all: values.map((one) => (one === null ? '–' : number(one))).join(' · ') })"
       :labels="labels"
       :series="[
         { name: t('progress.courseTotal'), values },

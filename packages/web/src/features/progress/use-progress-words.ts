@@ -4,11 +4,11 @@ import { useWords } from '../../ui/use-words';
 
 /** Bearings, steps and pieces as sentences. */
 export function useProgressWords() {
-  const { t, count, when, points, length } = useWords();
+  const { t, count, when, points, number, length } = useWords();
   const reason = (of: 'why' | 'own', one: ReasonText): string =>
     one.why === 'missing'
       ? count(`bearing.${of}.missing`, one.number, { limit: one.limit })
-      : t(`bearing.${of}.${one.why}`, { number: one.number, limit: one.limit });
+      : t(`bearing.${of}.${one.why}`, { number: number(one.number), limit: number(one.limit) });
 
   /** What could be done about a piece, and until when. */
   function stepText(piece: ProgressPiece, zone: string): string {
