@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One student's row: name and total stand still, the cells that are in sight beside them. */
-import type { BookCell, BookColumn, Viewpoint, PieceState, Scheme } from '@jolly/core';
+import { writtenNumber, type BookCell, type BookColumn, type Viewpoint, type PieceState, type Scheme } from '@jolly/core';
 import { computed } from 'vue';
+import { language } from '../../time/format';
 import { useWords } from '../../ui/use-words';
 import { shownCell } from './cell-shown';
 import { same, type Drawn } from './drawn-cell';
@@ -47,7 +48,7 @@ function draw({ index, start, shown }: InSight): Drawn {
       classes: [...classes, 'result'].filter(Boolean).join(' '),
       flag: null,
       absent: false,
-      text: props.results(shown),
+      text: writtenNumber(language(), props.results(shown)),
       off: '',
     };
   const [cell, work] = [props.cells[shown.column] ?? null, props.works[shown.column] ?? null];
@@ -83,7 +84,7 @@ const drawn = computed(() => {
       <div class="who clip" role="rowheader" :aria-colindex="1" dir="auto" :title="note ? `${name} · ${note}` : name">
         {{ name }}<span v-if="note" class="muted small note-of">{{ note }}</span>
       </div>
-      <div class="total" role="gridcell" :aria-colindex="2">{{ total }}</div>
+      <div class="total" role="gridcell" :aria-colindex="2">{{ writtenNumber(language(), total) }}</div>
     </div>
     <div
       v-for="one in drawn"

@@ -21,7 +21,7 @@ const { student, work, story, resultStory, bearing, cellStory } = props.of;
 
 <template>
   <div v-if="student" class="stories">
-    <section class="sheet story" :aria-label="t('book.how', { total: shownTotal })">
+    <section class="sheet story" :aria-label="t('book.how', { total: percent(shownTotal) })">
       <p class="row">
         <strong>{{ shownTotal === '' ? t('book.howNone') : t('book.how', { total: percent(shownTotal) }) }}</strong><span
           class="muted clip"

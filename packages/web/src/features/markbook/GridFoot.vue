@@ -6,7 +6,7 @@ import type { View } from './use-view';
 
 defineProps<{ heads: readonly GridHead[]; total: string; by: View['choices']['value']['middle']; width: number; rowindex: number }>();
 defineEmits<{ by: [] }>();
-const { t } = useWords();
+const { t, number } = useWords();
 </script>
 
 <template>
@@ -15,7 +15,7 @@ const { t } = useWords();
       <div class="who" role="rowheader" :aria-colindex="1">
         <button type="button" class="plain-button" tabindex="-1" @click="$emit('by')">{{ t(`book.${by}`) }}</button>
       </div>
-      <div class="total" role="gridcell" :aria-colindex="2">{{ total }}</div>
+      <div class="total" role="gridcell" :aria-colindex="2">{{ number(total) }}</div>
     </div>
     <div v-for="one in heads" :key="one.key" class="cell" role="gridcell" :aria-colindex="one.index + 3" :style="one.style">
       {{ one.middle }}

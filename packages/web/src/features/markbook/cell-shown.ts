@@ -2,13 +2,15 @@ import {
   bookItem,
   cellText,
   effectiveOf,
-  unmilli,
+  writtenNumber,
+  writtenPoints,
   type BookCell,
   type BookColumn,
   type Viewpoint,
   type PieceState,
   type Scheme,
 } from '@jolly/core';
+import { language } from '../../time/format';
 
 /** How a cell is drawn. */
 export interface ShownCell {
@@ -37,7 +39,7 @@ export function shownCell(cell: BookCell | null, column: BookColumn | null, view
       ...NONE,
       flag,
       absent,
-      text: points === null ? missingText(cell, column, viewpoint, scheme) : String(unmilli(points)),
+      text: points === null ? missingText(cell, column, viewpoint, scheme) : writtenPoints(language(), points),
       counted: points === null,
     };
   }
@@ -45,8 +47,9 @@ export function shownCell(cell: BookCell | null, column: BookColumn | null, view
   if (text !== '')
     return {
       flag,
-      text,
-      off: cell.score?.takenOff ? `−${unmilli(cell.score.takenOff)}` : '',
+      // A score is written as the language does; a letter or a word of a scale stays.
+      text: /^\d+\.\d+$/.test(text) ? writtenNumber(language(), text) : text,
+      off: cell.score?.takenOff ? `−${writtenPoints(language(), cell.score.takenOff)}` : '',
       counted: false,
       correction: cell.state === 'returned' && cell.held === true,
       absent,
@@ -56,5 +59,5 @@ export function shownCell(cell: BookCell | null, column: BookColumn | null, view
 
 function missingText(cell: BookCell, column: BookColumn, viewpoint: Viewpoint, scheme: Scheme): string {
   const item = bookItem(column, cell, viewpoint, scheme);
-  return item?.missing ? String(unmilli(item.earned)) : '';
+  return item?.missing ? writtenPoints(language(), item.earned) : '';
 }

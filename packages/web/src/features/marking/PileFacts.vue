@@ -12,7 +12,7 @@ const props = defineProps<{
   pace: number | null;
 }>();
 defineEmits<{ returnAll: [] }>();
-const { t, length } = useWords();
+const { t, length, number } = useWords();
 const held = computed(() => props.rows.filter((one) => one.held));
 const scored = computed(() => props.rows.filter((one) => one.score));
 const average = computed(() => {
@@ -29,7 +29,7 @@ const left = computed(() => {
   <div class="row pile-facts small muted">
     <span class="grow"
       >{{ t('desk.progress', { a: scored.length, b: rows.length })
-      }}<template v-if="average"> · {{ t('desk.average', { n: average }) }}</template
+      }}<template v-if="average"> · {{ t('desk.average', { n: number(average) }) }}</template
       ><template v-if="left"> · {{ t('desk.left', { length: left }) }}</template></span
     >
     <Button v-if="held.length > 0" @click="$emit('returnAll')">{{ t('desk.returnAll', { n: held.length }) }}</Button>

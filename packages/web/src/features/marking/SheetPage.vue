@@ -27,7 +27,7 @@ import AssignmentTabs from './AssignmentTabs.vue';
 import PageActs from '../../ui/PageActs.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
-const { t, count, name, points } = useWords();
+const { t, count, name, number, points } = useWords();
 const route = useRoute();
 const { kept } = useScope();
 const line = useTermLine();
@@ -231,7 +231,7 @@ const average = computed(() => {
         <span class="small grow"
           >{{ t('sheet.title') }} · {{ line.classOf(assignment.classId)?.name
           }}<template v-if="assignment.points !== null"> · {{ t('desk.outOf', { n: points(assignment.points) }) }}</template> ·
-          {{ t('desk.average', { n: average }) }}</span
+          {{ t('desk.average', { n: number(average) }) }}</span
         ><PageActs
           :more="t('sheet.more')"
           :rest="[

@@ -24,7 +24,7 @@ import EveryoneTable from './EveryoneTable.vue';
 
 const props = defineProps<{ reply: ClassProgressReply; alone: boolean }>();
 const emit = defineEmits<{ changed: [] }>();
-const { t, name, count, signedPercent } = useWords();
+const { t, name, count, number, signedPercent } = useWords();
 const router = useRouter();
 const { kept } = useScope();
 
@@ -60,7 +60,11 @@ const marks = computed(() =>
     id: row.student.id,
     value: Number(row.standing.total),
     look: LOOK_OF[row.standing.bearing],
-    label: t('progress.lineAt', { name: name(row.student), total: row.standing.total, bearing: t(`bearing.${row.standing.bearing}`) }),
+    label: t('progress.lineAt', {
+      name: name(row.student),
+      total: number(row.standing.total ?? ''),
+      bearing: t(`bearing.${row.standing.bearing}`),
+    }),
     faded: !isShown(row),
   })),
 );
@@ -199,7 +203,7 @@ const writing = ref<ProgressRow | null>(null);
         <section v-if="marks.length > 0">
           <div class="heading">
             <h3>{{ t('progress.spread') }}</h3>
-            <span v-if="reply.middle !== null" class="small">{{ t('progress.middle', { n: reply.middle }) }}</span>
+            <span v-if="reply.middle !== null" class="small">{{ t('progress.middle', { n: number(reply.middle) }) }}</span>
           </div>
           <ChartFigure
             kind="bar"
@@ -218,7 +222,7 @@ const writing = ref<ProgressRow | null>(null);
             :height="130"
             :max="Math.max(100, ...course.values.map((one) => one ?? 0))"
             :head="t('progress.courseWhen')"
-            :label="t('progress.courseLabel', { all: course.values.map((one) => one ?? '–').join(', ') })"
+            :label="t('progress.courseLabel', { all: course.values.map((one) => (one === null ? '–' : number(one))).join(' · ') })"
             :labels="course.labels"
             :series="[
               { name: t('progress.courseTotal'), values: course.values },

@@ -17,7 +17,7 @@ import CorrectionNote from './CorrectionNote.vue';
 
 const props = defineProps<{ outcome: QuizOutcomeReply; at: number }>();
 const emit = defineEmits<{ changed: []; look: [number] }>();
-const { t, count } = useWords();
+const { t, count, number } = useWords();
 const { kept } = useScope();
 const { problem, busy, attempt } = useAttempt();
 const one = computed(() => props.outcome.questions[props.at]!);
@@ -51,7 +51,7 @@ const tells = computed(() => {
   const parts: string[] = [];
   if (difficulty !== null) parts.push(t('quizOutcome.rightFor', { n: wholePercent(difficulty) }));
   if (discrimination !== null) {
-    const figure = figureText(discrimination);
+    const figure = number(figureText(discrimination));
     parts.push(
       t(
         discrimination < 0

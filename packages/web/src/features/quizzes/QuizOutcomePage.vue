@@ -19,7 +19,7 @@ import QuestionFiguresPanel from './QuestionFiguresPanel.vue';
 import { figureText } from './figure-text';
 import CellSheet from './CellSheet.vue';
 
-const { t, count, points } = useWords();
+const { t, count, number, points } = useWords();
 const route = useRoute();
 const router = useRouter();
 const { kept } = useScope();
@@ -76,7 +76,7 @@ const says = (outcome: QuizOutcomeReply) =>
     t('quizOutcome.handedIn', { a: outcome.handedIn, b: outcome.rows.length }),
     ...(outcome.middle === null ? [] : [t('quizOutcome.middle', { a: points(outcome.middle), b: points(outcome.points ?? outcome.max) })]),
     ...(outcome.waiting > 0 ? [count('quizOutcome.waiting', outcome.waiting)] : []),
-    ...(outcome.alpha === null ? [] : [t('quizOutcome.alpha', { n: figureText(outcome.alpha) })]),
+    ...(outcome.alpha === null ? [] : [t('quizOutcome.alpha', { n: number(figureText(outcome.alpha)) })]),
   ].join(' · ');
 const LEGEND: readonly Mark[] = ['full', 'part', 'none', 'notAnswered', 'waits'];
 </script>
