@@ -71,7 +71,9 @@ export function readerOf(page: Page, language: string) {
     // A stretch of what somebody wrote, where something is marked in it, is theirs as well.
     if (wordsOf(text).length > 2 && [...written].some((one) => one.includes(text))) return [];
     let left = text;
-    for (const one of [...written].sort((a, b) => b.length - a.length)) if (left.includes(one)) left = ` ${left} `.split(one).join(' | ');
+    for (const one of [...written].sort((a, b) => b.length - a.length))
+      if (left.includes(one))
+        left = left.replace(new RegExp(`(?<!\\p{L})${one.replace(/[.*+?^${}()|[\]\\/-]/g, '\\$&')}(?!\\p{L})`, 'gu'), ' | ');
     // French and Spanish write 2,5; Arabic with the digits of the tables has the point.
     const points = language === 'ar' ? [] : (left.match(/\d\.\d/g) ?? []);
     return [...wordsOf(left).filter((word) => word.length > 2 && !known.has(word)), ...points];

@@ -15,13 +15,13 @@ const props = defineProps<{
   onDesk: RouteLocationRaw | null;
 }>();
 defineEmits<{ total: []; history: [] }>();
-const { t, name, percent } = useWords();
+const { t, name, number, percent } = useWords();
 const { student, work, story, resultStory, bearing, cellStory } = props.of;
 </script>
 
 <template>
   <div v-if="student" class="stories">
-    <section class="sheet story" :aria-label="t('book.how', { total: percent(shownTotal) })">
+    <section class="sheet story" :aria-label="t('book.how', { total: number(shownTotal) })">
       <p class="row">
         <strong>{{ shownTotal === '' ? t('book.howNone') : t('book.how', { total: percent(shownTotal) }) }}</strong><span
           class="muted clip"
