@@ -20,6 +20,7 @@ async function walk(page: Page, language: string, screens: readonly Screen[]): P
   await reading(page, language);
   await page.goto('/account');
   await page.locator('form').first().waitFor();
+  await page.waitForLoadState('networkidle');
   expect(await page.locator('html').getAttribute('lang')).toBe(language);
   const found = await reader.leftOver();
   for (const [path, ready] of screens) {

@@ -60,10 +60,14 @@ export function readerOf(page: Page, language: string) {
   page.on('response', (reply) => {
     if (!reply.headers()['content-type']?.includes('json')) return;
     // What a page shows may be read before its reply is taken apart here: reading waits for that.
-    const taken = reply.json().then(
-      (body: unknown) => textsIn(body, written),
-      () => undefined,
-    );
+    const taken = reply
+      .json()
+      // A body that the browser has let go of is asked for again.
+      .catch(() => (reply.request().method() === 'GET' ? page.request.get(reply.url()).then((again) => again.json() as unknown) : null))
+      .then(
+        (body: unknown) => textsIn(body, written),
+        () => undefined,
+      );
     coming.add(taken);
     void taken.finally(() => coming.delete(taken));
   });
@@ -71,9 +75,13 @@ export function readerOf(page: Page, language: string) {
     // A stretch of what somebody wrote, where something is marked in it, is theirs as well.
     if (wordsOf(text).length > 2 && [...written].some((one) => one.includes(text))) return [];
     let left = text;
+    // Whole words only; Arabic writes its “to” and “of” onto a name.
     for (const one of [...written].sort((a, b) => b.length - a.length))
       if (left.includes(one))
-        left = left.replace(new RegExp(`(?<!\\p{L})${one.replace(/[.*+?^${}()|[\]\\/-]/g, '\\$&')}(?!\\p{L})`, 'gu'), ' | ');
+        left = left.replace(
+          new RegExp(`(?<!\\p{Script=Latin})${one.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')}(?!\\p{Script=Latin})`, 'gu'),
+          ' | ',
+        );
     // French and Spanish write 2,5; Arabic with the digits of the tables has the point.
     const points = language === 'ar' ? [] : (left.match(/\d\.\d/g) ?? []);
     return [...wordsOf(left).filter((word) => word.length > 2 && !known.has(word)), ...points];
