@@ -8,7 +8,7 @@ import { now } from '../../api/client';
 import { localDayText, whenText } from '../../time/format';
 import { useTermLine } from './termline.store';
 import { useScope } from './use-scope';
-import SelectField from '../../ui/SelectField.vue';
+import TermScope from './TermScope.vue';
 import { useNowInSight } from './use-now-in-sight';
 
 const props = defineProps<{ student: boolean }>();
@@ -118,25 +118,12 @@ const spanText = computed(() => {
   const [a, b] = [firstWeek.value.number, lastWeek.value.number];
   return t('term.weeks', { a, b, from, to }, a === b ? 1 : 2);
 });
-const chosen = (id: string) => void scope.set({ class: id || null });
 const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= scope.to.value;
 </script>
 
 <template>
   <section class="line" :aria-label="t('term.label')">
-    <div class="scope">
-      <span class="small showing" aria-hidden="true">{{ t('shell.showing') }}</span>
-      <SelectField
-        id="scope"
-        :model-value="scope.classId.value ?? ''"
-        :label="t('shell.scope')"
-        class="which"
-        quiet
-        :options="[{ value: '', label: t('common.allClasses') }, ...line.classes.map((one) => ({ value: one.id, label: one.name }))]"
-        @update:model-value="chosen"
-      />
-      <span class="small span clip">{{ spanText }}</span>
-    </div>
+    <TermScope :span="spanText" />
     <div ref="way" class="way">
       <div ref="track" class="track" :style="{ '--weeks': line.weeks.length }">
         <p v-if="line.loaded && line.weeks.length === 0" class="none">{{ t('term.none') }}</p>
@@ -208,36 +195,6 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
   color: var(--on-mast);
   display: flex;
   border-block-end: 3px solid var(--now);
-}
-.scope {
-  width: 232px;
-  flex: none;
-  padding: 7px 20px 0;
-  border-inline-end: 1px solid var(--term-line);
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
-}
-.scope:lang(ar) {
-  /* the months have no short names */
-  width: 268px;
-}
-.scope .small {
-  color: var(--on-mast-2);
-  font-size: 12.5px;
-  line-height: 1.4;
-}
-.which {
-  margin-inline-start: -9px;
-  max-width: 100%;
-}
-.which :deep(.ant-select-selector.ant-select-selector) {
-  background: none;
-  color: var(--on-mast);
-  font: 650 17px var(--font-head);
-}
-.which :deep(.ant-select-arrow) {
-  color: var(--on-mast-2);
 }
 .way {
   flex: 1;
@@ -384,15 +341,6 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
 @media (max-width: 640px) {
   .line {
     height: 66px;
-  }
-  .scope {
-    width: max-content;
-    min-width: 160px;
-    max-width: 54vw;
-    padding: 2px 10px 0 14px;
-  }
-  .showing {
-    display: none;
   }
   .way {
     overflow-x: auto;
