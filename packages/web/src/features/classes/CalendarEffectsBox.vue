@@ -2,6 +2,7 @@
 /** What a changed calendar would move and cost, said before it is stored. */
 import type { calendarProblems } from '@jolly/core';
 import type { CalendarEffects } from '@jolly/server/contract';
+import { arrowFor } from '../../ui/arrows';
 import { useWords } from '../../ui/use-words';
 import { useClasses } from './classes.store';
 
@@ -45,7 +46,8 @@ const labelOf = (id: string) => classes.all?.find((one) => one.id === id)?.label
         ><p class="small effect">{{ t('calendar.moved') }}</p>
         <ul class="plain small touched" tabindex="0">
           <li v-for="one in effects.moved" :key="`${one.assignmentId} ${one.before}`">
-            <strong dir="auto">{{ one.title }}</strong> · {{ count('common.students', one.students) }}: {{ when(one.before, zone) }} →
+            <strong dir="auto">{{ one.title }}</strong> · {{ count('common.students', one.students) }}: {{ when(one.before, zone) }}
+            {{ arrowFor(1).shown }}
             {{ when(one.after, zone) }}
           </li>
         </ul></template

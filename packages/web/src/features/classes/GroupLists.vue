@@ -3,6 +3,7 @@
 import { Button, Input } from 'ant-design-vue';
 import type { RosterStudent } from '@jolly/server/contract';
 import { computed, nextTick } from 'vue';
+import { arrowStep } from '../../ui/arrows';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import SelectField from '../../ui/SelectField.vue';
@@ -40,7 +41,7 @@ const dragged = ({ from, to, oldIndex, newIndex }: Moved) => {
 };
 function key(event: KeyboardEvent, id: string, from: string): void {
   const at = lists.value.findIndex((list) => list.id === from);
-  const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+  const step = arrowStep(event.key);
   const to = lists.value[at + step];
   if (step === 0 || !to) return;
   event.preventDefault();

@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
+import { arrowFor } from '../../ui/arrows';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
@@ -62,8 +63,8 @@ function go(by: number): void {
   if (next) void router.replace({ params: { id: assignmentId.value, student: next.student.id }, query: route.query });
 }
 useShortcuts([
-  { key: 'ArrowRight', shown: '→', does: 'desk.next', run: () => go(1) },
-  { key: 'ArrowLeft', shown: '←', does: 'desk.previous', run: () => go(-1) },
+  { ...arrowFor(1), does: 'desk.next', run: () => go(1) },
+  { ...arrowFor(-1), does: 'desk.previous', run: () => go(-1) },
 ]);
 </script>
 
@@ -79,9 +80,11 @@ useShortcuts([
           ><template v-if="value?.row.state"> · <StateWord :state="value.row.state" /></template
         ></span>
         <span class="row"
-          ><Button :disabled="position <= 0" :aria-label="t('desk.previous')" @click="go(-1)">←</Button
+          ><Button :disabled="position <= 0" :aria-label="t('desk.previous')" @click="go(-1)">{{ arrowFor(-1).shown }}</Button
           ><span class="small muted">{{ t('desk.position', { a: position + 1, b: rows.length }) }}</span
-          ><Button :disabled="position >= rows.length - 1" :aria-label="t('desk.next')" @click="go(1)"> → </Button></span
+          ><Button :disabled="position >= rows.length - 1" :aria-label="t('desk.next')" @click="go(1)">{{
+            arrowFor(1).shown
+          }}</Button></span
         >
       </div>
       <LoadGate :state="state" :why="why" @retry="reload">

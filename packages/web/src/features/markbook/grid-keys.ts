@@ -1,3 +1,5 @@
+import { arrowStep } from '../../ui/arrows';
+
 /** What a key means in the grid when nothing is being typed. */
 export type GridCommand =
   | { act: 'move'; rows: number; columns: number; extend: boolean }
@@ -8,12 +10,13 @@ export type GridCommand =
   | { act: 'edit' | 'clear' | 'fillDown' | 'selectAll' | 'selectColumn' | 'undo' | 'redo' | 'open' | 'legend' | 'remark' };
 
 type Key = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>;
-const ARROWS: Record<string, [rows: -1 | 0 | 1, columns: -1 | 0 | 1]> = {
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
-  ArrowLeft: [0, -1],
-  ArrowRight: [0, 1],
-};
+/** Rows and columns an arrow key steps; null for other keys. */
+function stepOf(key: string): [rows: -1 | 0 | 1, columns: -1 | 0 | 1] | null {
+  if (key === 'ArrowUp') return [-1, 0];
+  if (key === 'ArrowDown') return [1, 0];
+  const columns = arrowStep(key);
+  return columns === 0 ? null : [0, columns];
+}
 
 /**
  * The command of a key, as in a spreadsheet; null for keys that are the browser's. Copying and pasting are events of
@@ -21,7 +24,7 @@ const ARROWS: Record<string, [rows: -1 | 0 | 1, columns: -1 | 0 | 1]> = {
  */
 export function gridCommand({ key, ctrlKey, metaKey, altKey, shiftKey: extend }: Key): GridCommand | null {
   const control = ctrlKey || metaKey;
-  const arrow = ARROWS[key];
+  const arrow = stepOf(key);
   if (altKey) return key === 'Enter' ? { act: 'open' } : null;
   if (arrow)
     return control

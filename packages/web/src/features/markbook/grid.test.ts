@@ -1,3 +1,4 @@
+/** @jest-environment @happy-dom/jest-environment */
 import { FIRST_SCHEME, type BookCell, type BookColumn } from '@jolly/core';
 import { nextTick, ref } from 'vue';
 import { shownCell } from './cell-shown';

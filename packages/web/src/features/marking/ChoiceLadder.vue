@@ -8,6 +8,7 @@ import { Button, Input } from 'ant-design-vue';
 import { rubricMax, rubricScore, unmilli, type LevelChoice, type RubricCriterion, type RubricLevel } from '@jolly/core';
 import type { Chosen, CriterionWords, Scoring } from '@jolly/server/contract';
 import { computed, nextTick, ref } from 'vue';
+import { arrowStep } from '../../ui/arrows';
 import { useWords } from '../../ui/use-words';
 import NumberField from '../../ui/NumberField.vue';
 
@@ -67,7 +68,8 @@ function key(event: KeyboardEvent, options: readonly { choose: () => void; picke
   if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
   const row = event.currentTarget as HTMLElement;
   const at = options.findIndex((one) => one.picked);
-  const step = event.key === 'ArrowRight' ? Math.min(options.length - 1, at + 1) : event.key === 'ArrowLeft' ? Math.max(0, at - 1) : null;
+  const by = arrowStep(event.key);
+  const step = by === 0 ? null : Math.max(0, Math.min(options.length - 1, at + by));
   const number = /^[1-9]$/.test(event.key) ? Number(event.key) - 1 : null;
   if (number !== null && options[number]) {
     options[number].choose();

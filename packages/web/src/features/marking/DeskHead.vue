@@ -3,6 +3,7 @@
 import { Button } from 'ant-design-vue';
 import type { AssignmentReply, DeskPieceReply } from '@jolly/server/contract';
 import { useRoute } from 'vue-router';
+import { arrowFor } from '../../ui/arrows';
 import StateWord from '../../ui/StateWord.vue';
 import { useWords } from '../../ui/use-words';
 import LinkButton from '../../ui/LinkButton.vue';
@@ -16,7 +17,7 @@ const route = useRoute();
 <template>
   <header class="top row">
     <LinkButton v-if="route.query.back === 'mark-book'" :to="{ path: '/mark-book', query: { ...route.query, back: undefined } }"
-      >← {{ t('nav.markBook') }}</LinkButton
+      >{{ arrowFor(-1).shown }} {{ t('nav.markBook') }}</LinkButton
     >
     <h1 class="clip" dir="auto" :data-of="className">{{ assignment?.title }}</h1>
     <span class="muted small nowrap"

@@ -3,6 +3,7 @@
 import { Button } from 'ant-design-vue';
 import type { PieceRow } from '@jolly/server/contract';
 import { useRoute } from 'vue-router';
+import { arrowFor } from '../../ui/arrows';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useWords } from '../../ui/use-words';
 import { useScoreText } from './score-text';
@@ -25,7 +26,9 @@ const shortName = (one: PieceRow) =>
 
 <template>
   <nav class="edges" :aria-label="t('desk.edges')">
-    <Button class="step" :aria-label="t('desk.previous')" :disabled="position <= 0" @click="$emit('go', -1)">←</Button>
+    <Button class="step" :aria-label="t('desk.previous')" :disabled="position <= 0" @click="$emit('go', -1)">{{
+      arrowFor(-1).shown
+    }}</Button>
     <div class="strip">
       <RouterLink
         v-for="one in rows"
@@ -50,7 +53,9 @@ const shortName = (one: PieceRow) =>
         >
       </RouterLink>
     </div>
-    <Button class="step" :aria-label="t('desk.next')" :disabled="position >= rows.length - 1" @click="$emit('go', 1)">→</Button>
+    <Button class="step" :aria-label="t('desk.next')" :disabled="position >= rows.length - 1" @click="$emit('go', 1)">{{
+      arrowFor(1).shown
+    }}</Button>
   </nav>
 </template>
 

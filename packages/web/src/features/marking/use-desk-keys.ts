@@ -1,4 +1,5 @@
 import type { Ref } from 'vue';
+import { arrowFor } from '../../ui/arrows';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import type { Onward } from './use-pile';
 
@@ -11,8 +12,8 @@ export function useDeskKeys(at: {
 }): void {
   const { go, hold, form, work } = at;
   useShortcuts([
-    { key: 'ArrowRight', shown: '→', does: 'desk.next', run: () => go(1) },
-    { key: 'ArrowLeft', shown: '←', does: 'desk.previous', run: () => go(-1) },
+    { ...arrowFor(1), does: 'desk.next', run: () => go(1) },
+    { ...arrowFor(-1), does: 'desk.previous', run: () => go(-1) },
     { key: 'Enter', shown: '↵', does: 'desk.holdNext', run: () => void hold({ next: 'waiting' }) },
     { key: 'Enter', shift: true, shown: '⇧ ↵', does: 'desk.holdStudent', run: () => void hold({ next: 'student' }) },
     {

@@ -10,6 +10,7 @@ import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayLong, localDayText, monthText, timeText } from '../../time/format';
+import { arrowFor } from '../../ui/arrows';
 import LoadGate from '../../ui/LoadGate.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
@@ -134,9 +135,9 @@ const copy = () =>
       <div class="heading">
         <h1>{{ heading }}</h1>
         <span class="row"
-          ><Button type="link" :aria-label="t('dates.back')" @click="step(-1)">←</Button
+          ><Button type="link" :aria-label="t('dates.back')" @click="step(-1)">{{ arrowFor(-1).shown }}</Button
           ><Button type="link" @click="set({ on: line.today })">{{ t('dates.today') }}</Button
-          ><Button type="link" :aria-label="t('dates.on')" @click="step(1)">→</Button></span
+          ><Button type="link" :aria-label="t('dates.on')" @click="step(1)">{{ arrowFor(1).shown }}</Button></span
         >
         <span class="grow" />
         <span class="row" role="group"

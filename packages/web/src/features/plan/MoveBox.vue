@@ -5,6 +5,7 @@ import { localDateAt } from '@jolly/core';
 import type { MovePreview } from '@jolly/server/contract';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { localDayLong } from '../../time/format';
+import { arrowStep } from '../../ui/arrows';
 import { useWords } from '../../ui/use-words';
 import { useMoveWords } from './use-move-words';
 
@@ -55,9 +56,10 @@ onMounted(() =>
   ),
 );
 function step(event: KeyboardEvent): void {
-  if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
+  const by = arrowStep(event.key);
+  if (!event.altKey || by === 0) return;
   event.preventDefault();
-  emit('step', event.key === 'ArrowRight' ? 1 : -1);
+  emit('step', by);
 }
 </script>
 

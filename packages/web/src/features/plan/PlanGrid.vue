@@ -10,6 +10,7 @@ import { Button } from 'ant-design-vue';
 import { computed } from 'vue';
 import { now } from '../../api/client';
 import { localDayLong, timeText } from '../../time/format';
+import { arrowStep } from '../../ui/arrows';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
@@ -103,12 +104,13 @@ function dragged(move: Moved, cells: (typeof rows.value)[number]['cells']): void
 /** In a week of the term, the same weekday. */
 const dayIn = (card: PlanCard, column: LocalDate) => (props.by === 'days' ? column : plusDays(column, weekdayOf(card.day!) - 1));
 function stepped(event: KeyboardEvent, card: PlanCard): void {
-  if (!event.altKey || !movable(card) || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
+  const step = arrowStep(event.key);
+  if (!event.altKey || !movable(card) || step === 0) return;
   event.preventDefault();
   const place = (event.currentTarget as HTMLElement).getBoundingClientRect();
   emit('move', {
     card,
-    day: dayBeside(card, card.day!, event.key === 'ArrowRight' ? 1 : -1),
+    day: dayBeside(card, card.day!, step),
     at: { x: place.left + 12, y: place.bottom + 8 },
   });
 }

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue';
 import { ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { dateText, localDayLong } from '../../time/format';
+import { arrowFor } from '../../ui/arrows';
 import { vSortable, type Moved } from '../../ui/sortable';
 import { useWords } from '../../ui/use-words';
 import { useScope, useTermLine } from '../termline';
@@ -110,14 +111,14 @@ const address = (card: PlanCard) => ({ path: cardPath(card, now()), query: scope
               :aria-label="t('plan.unitUp', { name: list.name })"
               @click="stepUnit(board, index, -1)"
             >
-              ←</Button
+              {{ arrowFor(-1).shown }}</Button
             ><Button
               type="link"
               :disabled="index >= board.one.units.length - 1"
               :aria-label="t('plan.unitDown', { name: list.name })"
               @click="stepUnit(board, index, 1)"
             >
-              →
+              {{ arrowFor(1).shown }}
             </Button></template
           >
         </div>

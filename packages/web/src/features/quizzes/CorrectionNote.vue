@@ -5,6 +5,7 @@ import type { Correction, CorrectionEffects, QuizOutcomeReply } from '@jolly/ser
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { arrowFor } from '../../ui/arrows';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RadioField from '../../ui/RadioField.vue';
@@ -69,7 +70,7 @@ const settle = () =>
           <span class="grow" dir="auto">{{ name(one.student) || t('quizOutcome.namelessOne') }}</span><span class="muted">{{
             one.className
           }}</span
-          ><strong>{{ points(one.before) }} → {{ points(one.after) }}{{ one.waits ? ' + ?' : '' }}</strong>
+          ><strong>{{ points(one.before) }} {{ arrowFor(1).shown }} {{ points(one.after) }}{{ one.waits ? ' + ?' : '' }}</strong>
         </li>
       </ul>
     </FoldedPart>

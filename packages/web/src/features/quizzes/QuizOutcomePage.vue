@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useLiveLook } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
+import { arrowFor } from '../../ui/arrows';
 import LoadGate from '../../ui/LoadGate.vue';
 import SidePage from '../../ui/SidePage.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
@@ -65,8 +66,8 @@ async function move(by: { row?: number; column?: number }): Promise<void> {
   document.querySelector<HTMLElement>('.outcome-cell.here')?.focus();
 }
 useShortcuts([
-  { key: 'ArrowLeft', shown: '←', does: 'quizOutcome.keyMove', run: () => void move({ column: -1 }) },
-  { key: 'ArrowRight', shown: '→', does: 'quizOutcome.keyMove', run: () => void move({ column: 1 }) },
+  { ...arrowFor(-1), does: 'quizOutcome.keyMove', run: () => void move({ column: -1 }) },
+  { ...arrowFor(1), does: 'quizOutcome.keyMove', run: () => void move({ column: 1 }) },
   { key: 'ArrowUp', shown: '↑', does: 'quizOutcome.keyMove', run: () => void move({ row: -1 }) },
   { key: 'ArrowDown', shown: '↓', does: 'quizOutcome.keyMove', run: () => void move({ row: 1 }) },
 ]);

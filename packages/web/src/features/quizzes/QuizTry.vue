@@ -7,6 +7,7 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { timeText } from '../../time/format';
+import { arrowFor } from '../../ui/arrows';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
@@ -131,8 +132,8 @@ useShortcuts([
     },
   },
   { key: 'Enter', shown: '↵', does: 'quizTaking.next', run: () => void (closing.value || next()) },
-  { key: 'ArrowRight', shown: '→', does: 'quizTaking.next', run: () => void (closing.value || next()) },
-  { key: 'ArrowLeft', shown: '←', does: 'quizTaking.back', run: () => void (oneWay.value || at.value === 0 || back()) },
+  { ...arrowFor(1), does: 'quizTaking.next', run: () => void (closing.value || next()) },
+  { ...arrowFor(-1), does: 'quizTaking.back', run: () => void (oneWay.value || at.value === 0 || back()) },
   { key: 'l', shown: 'L', does: 'quizTaking.later', run: () => void (current.value && !oneWay.value && setLater(current.value.id)) },
 ]);
 

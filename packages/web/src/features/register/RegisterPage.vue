@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { addressOf, ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import { localDayLong, timeText } from '../../time/format';
+import { arrowFor } from '../../ui/arrows';
 import DayField from '../../ui/DayField.vue';
 import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -112,12 +113,12 @@ useShortcuts([
     <div class="heading">
       <h2>{{ t('register.title') }}</h2>
       <span class="row"
-        ><Button type="link" :aria-label="t('register.before')" @click="go(plusDays(day, -1))">←</Button
+        ><Button type="link" :aria-label="t('register.before')" @click="go(plusDays(day, -1))">{{ arrowFor(-1).shown }}</Button
         ><DayField class="day" :model-value="day" :label="t('register.day')" required @update:model-value="go" /><Button
           type="link"
           :aria-label="t('register.after')"
           @click="go(plusDays(day, 1))"
-          >→</Button
+          >{{ arrowFor(1).shown }}</Button
         ><Button v-if="day !== line.today" type="link" @click="go(line.today)">{{ t('register.today') }}</Button></span
       >
       <span class="row wrap" role="group" :aria-label="t('register.lesson')"

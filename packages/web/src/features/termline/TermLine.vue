@@ -10,6 +10,7 @@ import { useTermLine } from './termline.store';
 import { useScope } from './use-scope';
 import TermScope from './TermScope.vue';
 import { useNowInSight } from './use-now-in-sight';
+import { arrowStep } from '../../ui/arrows';
 
 const props = defineProps<{ student: boolean }>();
 const { t } = useT();
@@ -64,6 +65,13 @@ function open(square: (typeof squares.value)[number]): void {
 
 // One square is in the tab order; arrows go from one to the next.
 const current = ref(0);
+/** Does what an arrow key steps, towards later or earlier weeks. */
+function byArrow(event: KeyboardEvent, act: (by: 1 | -1) => unknown): void {
+  const by = arrowStep(event.key);
+  if (by === 0) return;
+  event.preventDefault();
+  void act(by);
+}
 async function step(by: number): Promise<void> {
   if (squares.value.length === 0) return;
   current.value = (Math.min(current.value, squares.value.length - 1) + by + squares.value.length) % squares.value.length;
@@ -140,8 +148,7 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
             :aria-valuenow="weekIndex(which) + 1"
             :style="{ insetInlineStart: percent(bracket[which]) }"
             @pointerdown="drag(which, $event)"
-            @keydown.left.prevent="moveEnd(which, weekIndex(which) - 1)"
-            @keydown.right.prevent="moveEnd(which, weekIndex(which) + 1)"
+            @keydown="byArrow($event, (by) => moveEnd(which, weekIndex(which) + by))"
           />
           <button
             v-for="week in line.weeks"
@@ -171,8 +178,7 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
             }"
             @click="open(square)"
             @keydown.enter="open(square)"
-            @keydown.left.prevent="step(-1)"
-            @keydown.right.prevent="step(1)"
+            @keydown="byArrow($event, step)"
             @mouseenter="pointedAt = index"
             @mouseleave="pointedAt = null"
             @focus="pointedAt = index"
