@@ -27,7 +27,11 @@ module.exports = function describeApi() {
     skipTypeCheck: true,
     additionalProperties: false,
   }).createSchema('Api');
+  // A type with types in it would be named with brackets, which a name in an OpenAPI document may not have.
+  const plain = (name) => name.replace(/[<>]+/g, '_').replace(/_$/, '');
+  schema.definitions = Object.fromEntries(Object.entries(schema.definitions).map(([name, shape]) => [plain(name), shape]));
+  const text = JSON.stringify(schema).replace(/#\/definitions\/[^"]+/g, (ref) => plain(decodeURIComponent(ref)));
   mkdirSync(join(__dirname, 'dist'), { recursive: true });
-  writeFileSync(TARGET, JSON.stringify(schema));
+  writeFileSync(TARGET, text);
 };
 if (require.main === module) module.exports();

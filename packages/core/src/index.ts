@@ -42,5 +42,6 @@ export * from './totals';
 export * from './versions';
 export * from './wall';
 export * from './window';
+export * from './wording';
 export * from './year-shelf';
 export * from './compute';

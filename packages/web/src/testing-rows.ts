@@ -73,6 +73,8 @@ export const anAssignment = (more: Partial<AssignmentReply> = {}): AssignmentRep
   title: 'River delta',
   instructions: EMPTY_TEXT,
   spoken: null,
+  language: 'en',
+  otherWords: {},
   attachments: [],
   how: 'handIn',
   quizRun: null,
@@ -121,6 +123,7 @@ export const onRoster = (givenName: string, more: Partial<RosterStudent> = {}): 
   invitedAt: null,
   elsewhere: false,
   simpleView: null,
+  wordsLanguage: null,
   ownView: null,
   ...more,
 });

@@ -1,6 +1,5 @@
 /**
- * Languages: which are read, how numbers are written in each, and what states and bearings are called in them, so that a
- * page, a letter and a report say the same. Sentences stand with whoever says them.
+ * Languages: which are read, how numbers are written in each, and which somebody reads of what was written in several. What
+ * states and bearings are called in them, and what teachers wrote in several, is in `wording`.
  */
 export * from './languages';
-export * from './names';

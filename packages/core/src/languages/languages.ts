@@ -29,3 +29,16 @@ export const writtenPercent = (language: Language, digits: string | number): str
  * @example writtenPoints('es', 10_400) -> '10,4'
  */
 export const writtenPoints = (language: Language, points: number): string => writtenNumber(language, points / 1000);
+
+/** The same in more than one language: something for each in which it was written. */
+export type InLanguages<T> = { [L in Language]?: T };
+
+/**
+ * In which language somebody reads what was written in several (docs/languages.md).
+ * @param wanted languages from the dearest on; null or undefined: not known
+ * @param own the language it was written in first, which is always there
+ * @param others further languages in which it was written
+ * @example languageRead([null, 'ar', 'fr'], 'en', ['fr']) -> 'fr'; languageRead(['ar'], 'en', []) -> 'en'
+ */
+export const languageRead = (wanted: readonly (Language | null | undefined)[], own: Language, others: readonly Language[]): Language =>
+  wanted.find((one): one is Language => one != null && (one === own || others.includes(one))) ?? own;

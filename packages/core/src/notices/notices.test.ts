@@ -1,7 +1,7 @@
 import { instantOf } from '../calendar';
 import { EMPTY_TEXT, textOf } from '../richtext';
 import { EVERYONE } from '../state';
-import { isNoticeFor, isOverBeforeUp, noticeIn, noticeStand, readsAnswer, takesNoticeAnswers } from '.';
+import { isNoticeFor, isOverBeforeUp, noticeIn, noticeInOthers, noticeStand, readsAnswer, takesNoticeAnswers } from '.';
 
 const ZONE = 'Europe/Lisbon';
 const at = (date: string, hour: number) => instantOf(ZONE, { date, msOfDay: hour * 3_600_000 });
@@ -50,19 +50,40 @@ describe('in a language', () => {
   const bring = { id: 'bringThing' as const, places: { what: 'boots', day: '2026-11-26' } };
 
   it('takes the words of that language, and says which it took where there are none', () => {
-    expect(noticeIn('fr', { language: 'en', words, phrases: [] })).toEqual({ ...words.en, phrases: [], wordsLanguage: 'en' });
+    expect(noticeIn(['fr'], { language: 'en', words, phrases: [] })).toEqual({
+      ...words.en,
+      phrases: [],
+      language: 'fr',
+      wordsLanguage: 'en',
+    });
     const both = { ...words, fr: { title: 'Des bottes jeudi', text: textOf('Nous mesurons le gué.') } };
-    expect(noticeIn('fr', { language: 'en', words: both, phrases: [] })).toMatchObject({ title: 'Des bottes jeudi', wordsLanguage: 'fr' });
+    expect(noticeIn(['fr'], { language: 'en', words: both, phrases: [] })).toMatchObject({
+      title: 'Des bottes jeudi',
+      wordsLanguage: 'fr',
+    });
   });
 
   it('calls a notice of sentences alone by the topic of the first', () =>
-    expect(noticeIn('fr', { language: 'en', words: {}, phrases: [bring] })).toEqual({
+    expect(noticeIn(['fr'], { language: 'en', words: {}, phrases: [bring] })).toEqual({
       title: 'À apporter',
       text: EMPTY_TEXT,
       phrases: ['À apporter le jeudi 26 novembre : boots.'],
+      language: 'fr',
       wordsLanguage: null,
     }));
 
+  it('has the other languages in which it was written beside it, sentences and all', () => {
+    const both = { ...words, fr: { title: 'Des bottes jeudi', text: textOf('Nous mesurons le gué.') } };
+    const notice = { language: 'en' as const, words: both, phrases: [bring] };
+    expect(noticeInOthers([null, 'fr'], notice)).toMatchObject([{ title: 'Boots on Thursday', wordsLanguage: 'en', language: 'en' }]);
+    expect(noticeInOthers(['ar'], notice).map((one) => [one.title, one.phrases[0]!.slice(0, 10)])).toEqual([
+      ['Des bottes jeudi', 'À apporter'],
+    ]);
+  });
+
   it('keeps the title that was written where only the sentences are in the language', () =>
-    expect(noticeIn('fr', { language: 'en', words, phrases: [bring] })).toMatchObject({ title: 'Boots on Thursday', wordsLanguage: 'en' }));
+    expect(noticeIn(['fr'], { language: 'en', words, phrases: [bring] })).toMatchObject({
+      title: 'Boots on Thursday',
+      wordsLanguage: 'en',
+    }));
 });

@@ -1,5 +1,7 @@
+import { LANGUAGES, languageRead, type InLanguages, type Language } from '../languages';
+import { isBlank } from '../richtext';
 import { entryOrder, scrambledItems } from './draw';
-import { TRUE_FALSE, type Entry, type Question, type QuestionKind, type QuestionPicture } from './question';
+import { TRUE_FALSE, type Entry, type Question, type QuestionKind, type QuestionPicture, type QuestionWords } from './question';
 
 /** A question as a student is asked it: nothing of its key, no explanation, and lists in the try's own order. */
 export interface AskedQuestion {
@@ -15,6 +17,69 @@ export interface AskedQuestion {
   gaps: number;
   unit: string;
   picture: QuestionPicture | null;
+  /** where it can be read in several languages: which this is, and the same in the others */
+  language?: Language;
+  otherWords?: InLanguages<AskedWords>;
+}
+/** What is asked in another language. */
+export type AskedWords = Omit<QuestionWords, 'explanation'>;
+
+const isWritten = (words: AskedWords | undefined) => words !== undefined && (!isBlank(words.text) || words.spoken !== null);
+
+/** The other languages in which a question can be read. @example a question without them -> [] */
+export const otherLanguagesOf = ({ otherWords }: { otherWords?: InLanguages<AskedWords> }): Language[] =>
+  LANGUAGES.filter((one) => isWritten(otherWords?.[one]));
+
+/** Nothing of what is said with the results: that would be told before them. */
+function wordsAsked({ language, otherWords }: Question): Pick<AskedQuestion, 'language' | 'otherWords'> {
+  if (language === undefined || otherWords === undefined) return {};
+  const words = LANGUAGES.flatMap((one) => {
+    const { text, spoken, entries } = otherWords[one] ?? {};
+    return text === undefined || spoken === undefined || entries === undefined ? [] : [[one, { text, spoken, entries }] as const];
+  });
+  return { language, otherWords: Object.fromEntries(words) };
+}
+
+/**
+ * A question as somebody reads it who wants it in these languages; what it came in stays beside the others. What is chosen,
+ * matched or put in order is named by id, so an answer means the same in every language.
+ * @param wanted languages from the dearest on; null: not known
+ * @returns the question itself where nothing is to be turned
+ */
+export function askedIn(wanted: readonly (Language | null | undefined)[], asked: AskedQuestion): AskedQuestion {
+  const { language, otherWords, text, spoken, entries, partners } = asked;
+  if (language === undefined || otherWords === undefined) return asked;
+  const to = languageRead(wanted, language, otherLanguagesOf(asked));
+  if (to === language) return asked;
+  const { [to]: words, ...others } = otherWords;
+  const read = (entry: Entry): Entry => {
+    const own = words!.entries[entry.id];
+    return own === undefined || isBlank(own) ? entry : { ...entry, text: own };
+  };
+  const before = Object.fromEntries([...entries, ...partners].map((one) => [one.id, one.text]));
+  return {
+    ...asked,
+    text: isBlank(words!.text) ? text : words!.text,
+    spoken: words!.spoken,
+    entries: entries.map(read),
+    partners: partners.map(read),
+    language: to,
+    otherWords: { ...others, [language]: { text, spoken, entries: before } },
+  };
+}
+
+/**
+ * What is said with the results of a question, in the dearest language in which it was written.
+ * @param wanted languages from the dearest on; null: not known
+ */
+export function explanationIn(
+  wanted: readonly (Language | null | undefined)[],
+  { language, otherWords, explanation }: Pick<Question, 'language' | 'otherWords' | 'explanation'>,
+): string {
+  if (language === undefined || otherWords === undefined) return explanation;
+  const told = LANGUAGES.filter((one) => (otherWords[one]?.explanation.trim() ?? '') !== '');
+  const to = languageRead(wanted, language, told);
+  return to === language ? explanation : otherWords[to]!.explanation;
 }
 
 const bare = ({ id, text }: Entry): Entry => ({ id, text });
@@ -29,7 +94,7 @@ const plainEntry = (id: string): Entry => ({ id, text: { type: 'doc', content: [
  */
 export function askedQuestion(question: Question, { seed, ownOptions }: { seed: string; ownOptions: boolean }): AskedQuestion {
   const { id, kind, text, spoken, points } = question;
-  const common = { ...blank, id, kind, text, spoken, points };
+  const common = { ...blank, id, kind, text, spoken, points, ...wordsAsked(question) };
   switch (question.kind) {
     case 'one':
     case 'several':

@@ -64,6 +64,8 @@ export function copiedQuestion(question: Question, newId: () => string): Questio
     return renamed.get(id)!;
   };
   const copy = { ...(JSON.parse(JSON.stringify(question)) as Question), id: newId() };
+  for (const words of Object.values(copy.otherWords ?? {}))
+    words.entries = Object.fromEntries(Object.entries(words.entries).map(([id, text]) => [own(id), text]));
   switch (copy.kind) {
     case 'one':
     case 'several':

@@ -1,5 +1,6 @@
 import { isBlank, plainText } from '../richtext';
 import { rubricMax } from '../rubric';
+import { otherLanguagesOf } from './asked';
 import type { QuestionSet } from './draw';
 import { comparedText } from './gap-text';
 import { gapsIn, type Entry, type Question } from './question';
@@ -35,6 +36,12 @@ const alike = (entries: readonly Entry[]) => {
 };
 const isEmpty = (entry: Entry) => isBlank(entry.text);
 
+/** What is asked in other languages, where something is written. */
+const otherTexts = ({ otherWords }: Question) =>
+  otherLanguagesOf({ ...(otherWords ? { otherWords } : {}) })
+    .map((one) => otherWords![one]!.text)
+    .filter((text) => !isBlank(text));
+
 /** What keeps a question from going out, in the order in which one would mend it. */
 export function questionFaults(question: Question): QuestionFault[] {
   const faults: QuestionFault[] = [];
@@ -52,7 +59,10 @@ export function questionFaults(question: Question): QuestionFault[] {
       break;
     case 'gaps':
       check('noGap', gapsIn(question.text) === 0);
-      check('gapsDiffer', gapsIn(question.text) !== question.gaps.length);
+      check(
+        'gapsDiffer',
+        [question.text, ...otherTexts(question)].some((text) => gapsIn(text) !== question.gaps.length),
+      );
       check(
         'noAcceptedText',
         question.gaps.some((gap) => gap.accepted.every((one) => one.text.trim() === '')),
@@ -124,6 +134,10 @@ export function formulasOf(question: Question): string[] {
   };
   visit(question.text);
   entriesOf(question).forEach((one) => visit(one.text));
+  for (const one of otherLanguagesOf(question)) {
+    const { text, entries } = question.otherWords![one]!;
+    [text, ...Object.values(entries)].forEach(visit);
+  }
   return found;
 }
 

@@ -1,4 +1,5 @@
 import { plainText } from '../richtext';
+import { otherLanguagesOf } from './asked';
 import { keyWords } from './answer-spread';
 import { copiedQuestion } from './blank';
 import { entriesOf } from './doubts';
@@ -26,7 +27,13 @@ export function questionContent(question: Question): string {
 /** All words of a question that it may be looked for by: what is asked, its entries, its key, its explanation. */
 export function questionWords(question: Question): string {
   const texts = [plainText(question.text), ...entriesOf(question).map((one) => plainText(one.text)), ...keyWords(question)];
-  return [...new Set([...texts, question.explanation].map((text) => text.replace(/\s+/g, ' ').trim()))].filter(Boolean).join('\n');
+  const others = otherLanguagesOf(question).flatMap((one) => {
+    const { text, entries } = question.otherWords![one]!;
+    return [text, ...Object.values(entries)].map((said) => plainText(said));
+  });
+  return [...new Set([...texts, ...others, question.explanation].map((text) => text.replace(/\s+/g, ' ').trim()))]
+    .filter(Boolean)
+    .join('\n');
 }
 
 /** The first words of what a question asks: what it is called in a list. @param most letters */

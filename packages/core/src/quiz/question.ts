@@ -1,4 +1,5 @@
 import { plainText, type RichText } from '../richtext';
+import type { InLanguages, Language } from '../languages';
 import type { MilliPercent, MilliPoints } from '../quantities';
 import type { Rubric } from '../rubric';
 import type { Region } from './region';
@@ -96,6 +97,14 @@ export type QuestionForm =
   | { kind: 'place'; picture: QuestionPicture | null; regions: Region[] }
   | { kind: TeacherScored; rubric: Rubric | null };
 
+/** What a question asks in another language: its text, its entries by id, and what is said with the results. */
+export interface QuestionWords {
+  text: RichText;
+  spoken: Question['spoken'];
+  entries: Record<string, RichText>;
+  explanation: string;
+}
+
 /** A question of a quiz or of the question store. */
 export type Question = {
   id: string;
@@ -107,6 +116,9 @@ export type Question = {
   /** said to students with the results, as the quiz has it */
   explanation: string;
   aims: string[];
+  /** the language it was written in, and what it asks in others; left out where it was written in one alone */
+  language?: Language;
+  otherWords?: InLanguages<QuestionWords>;
   /** a set of the quiz that it is drawn from; null: everybody gets it */
   setId: string | null;
   /** the kept question it was copied from; null: written here */

@@ -1,4 +1,11 @@
+import type { InLanguages } from '../languages';
 import { add, multiply, ratio, roundToMilli, ZERO, type MilliPoints } from '../quantities';
+
+/** What a level is called in another language, and what it means. */
+export interface LevelWords {
+  name: string;
+  descriptor: string;
+}
 
 /** One step of a criterion. With `upTo` any number of points from `points` to it can be given. */
 export interface RubricLevel {
@@ -7,6 +14,8 @@ export interface RubricLevel {
   descriptor: string;
   points: MilliPoints;
   upTo: MilliPoints | null;
+  /** the same in other languages, where its author wrote it so */
+  otherWords?: InLanguages<LevelWords>;
 }
 
 /** One row of expectations; the weight in thousandths multiplies its points. */
@@ -16,6 +25,8 @@ export interface RubricCriterion {
   weight: number;
   aims: string[];
   levels: RubricLevel[];
+  /** its name in other languages, where its author wrote it so */
+  otherNames?: InLanguages<string>;
 }
 
 export interface Rubric {

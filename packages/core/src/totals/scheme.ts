@@ -1,3 +1,4 @@
+import type { InLanguages } from '../languages';
 import type { MilliPercent } from '../quantities';
 
 /** What assignments count under; weight in thousandths of a percent, relative to the others. */
@@ -19,6 +20,8 @@ export interface Category {
 export interface Band {
   name: string;
   from: MilliPercent;
+  /** its name in other languages, where the teacher wrote it so */
+  otherNames?: InLanguages<string>;
 }
 
 /** What a missing piece counts as, and from when. */

@@ -1,8 +1,11 @@
 /** Briefs and the classes they are set for; what goes with them, how they are scored, whom they are for. */
 import type {
   Audience,
+  BriefWords,
   HandInKind,
+  InLanguages,
   Instant,
+  Language,
   LateRule,
   MilliPercent,
   MilliPoints,
@@ -60,13 +63,20 @@ export type Scoring =
   | { by: 'done' }
   | { by: 'none' };
 
-/** What an assignment or a handout says and asks, the same for every class it is set for. */
-export interface BriefBody {
-  kind: BriefKind;
+/** What is read of a brief, in the language it was written in first and in others beside it. */
+export interface WordedBody {
   title: string;
   instructions: RichText;
   /** the instructions spoken */
   spoken: KeptFile | null;
+  /** of title, instructions and recording */
+  language: Language;
+  /** the same in other languages, where the teacher wrote it so */
+  otherWords: InLanguages<BriefWords<KeptFile>>;
+}
+/** What an assignment or a handout says and asks, the same for every class it is set for. */
+export interface BriefBody extends WordedBody {
+  kind: BriefKind;
   attachments: Attachment[];
   how: 'handIn' | 'quiz' | 'inClass';
   /** the questions and how they are gone through, where it is handed in as a quiz */
@@ -207,15 +217,12 @@ export interface GroupDateReply extends WindowDates {
 export interface RescoringReply {
   pieces: { student: StudentName & { id: string }; before: MilliPoints; after: MilliPoints; complete: boolean; returned: boolean }[];
 }
-export interface HandoutReply {
+export interface HandoutReply extends WordedBody {
   id: string;
   briefId: string;
   classId: string;
   className: string;
   hue: number;
-  title: string;
-  instructions: RichText;
-  spoken: KeptFile | null;
   attachments: Attachment[];
   unit: string | null;
   issuedAt: Instant;

@@ -7,6 +7,7 @@ import type {
   Language,
   LocalDate,
   NoticeAnswers,
+  NoticeInLanguage,
   NoticeReaders,
   NoticeStand,
   RichText,
@@ -111,7 +112,10 @@ export interface NoticeReadersReply {
   }[];
 }
 /** A notice as students and families read it. */
-export interface ReadNotice {
+/** in the reader's language, as far as the teacher wrote it so */
+export interface ReadNotice extends NoticeInLanguage {
+  /** the same in the other languages in which the teacher wrote it */
+  inOthers: NoticeInLanguage[];
   id: string;
   classId: string;
   className: string;
@@ -124,12 +128,6 @@ export interface ReadNotice {
   showAt: Instant | null;
   until: LocalDate | null;
   pinned: boolean;
-  title: string;
-  phrases: string[];
-  text: RichText;
-  /** of the phrases and, where the teacher wrote it in the reader's, of the words; null: there are no words */
-  language: Language;
-  wordsLanguage: Language | null;
   attachments: NoticeAttachment[];
   spoken: KeptFile | null;
   about: { title: string; kind: 'assignment' | 'handout'; assignmentId: string; briefId: string } | null;

@@ -14,7 +14,7 @@ import type {
   TrailStep,
   WorkWindow,
 } from '@jolly/core';
-import type { AssignmentReply, Attachment, GroupDateReply, HandoutReply, KeptFile, Scoring } from './assignments';
+import type { AssignmentReply, Attachment, GroupDateReply, HandoutReply, Scoring, WordedBody } from './assignments';
 import type { OwnRequest } from './exceptions';
 import type { ScoreQuestion } from './marking';
 import type { PaperReply, PaperSheet } from './papers';
@@ -88,8 +88,8 @@ export interface MyWorkReply {
 }
 export interface MyPieceReply {
   piece: MyPiece;
-  instructions: RichText;
-  spoken: KeptFile | null;
+  /** in which title and instructions are, for this reader, and in which others they can be read */
+  words: WordedBody;
   attachments: Attachment[];
   scoring: Scoring;
   /** what is asked for in writing may be said aloud */

@@ -1,4 +1,5 @@
 /** Quizzes: going through one, what came of it, and what is settled about it afterwards. */
+import type { WordedBody } from './assignments';
 import type { WorkFile } from './work';
 import type {
   Answer,
@@ -15,7 +16,6 @@ import type {
   QuestionSet,
   QuestionVerdict,
   QuizRun,
-  RichText,
   RoundRule,
   RubricChoices,
   ShowWhen,
@@ -83,7 +83,8 @@ export interface MyQuizReply {
   hue: number;
   zone: string;
   title: string;
-  instructions: RichText;
+  /** title and instructions, in the student's language and in the others beside it */
+  words: WordedBody;
   state: PieceState;
   window: WorkWindow;
   /** the server's clock when it answered: what is left is counted by it */

@@ -1,5 +1,5 @@
 /** Rosters in and out, teachers of a class, groups, mail. */
-import type { ColumnUse, Instant, LocalDate, RosterChange, RosterEntry, RowProblem, StudentName } from '@jolly/core';
+import type { ColumnUse, Instant, Language, LocalDate, RosterChange, RosterEntry, RowProblem, StudentName } from '@jolly/core';
 
 export interface RosterStudent extends StudentName {
   id: string;
@@ -18,6 +18,8 @@ export interface RosterStudent extends StudentName {
   simpleView: boolean | null;
   /** which view they chose themselves; null: none */
   ownView: boolean | null;
+  /** the language in which the teachers of this class give them their words; null: their own */
+  wordsLanguage: Language | null;
   /** in a class of other teachers too, so that name, sign-in and families are not for the one who asks to change */
   elsewhere: boolean;
 }
@@ -29,6 +31,8 @@ export interface StudentChange {
   schoolNumber?: string | null;
   /** for this class; it takes the place of what the student chose */
   simpleView?: boolean | null;
+  /** for this class */
+  wordsLanguage?: Language | null;
 }
 /** How a roster file is to be read; what is left out is guessed. */
 export interface RosterReading {

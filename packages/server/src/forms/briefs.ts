@@ -1,7 +1,16 @@
-import { MOST_PAPER_PAGES, MOST_PLACES, MOST_POINTS, MOST_STICKERS, PAPER_SIDE, type PaperPlace, type RubricChoices } from '@jolly/core';
+import {
+  LANGUAGES,
+  MOST_PAPER_PAGES,
+  MOST_PLACES,
+  MOST_POINTS,
+  MOST_STICKERS,
+  PAPER_SIDE,
+  type PaperPlace,
+  type RubricChoices,
+} from '@jolly/core';
 import Joi from 'joi';
 import type { PaperSetting } from '../contract';
-import { id, line, richText } from './fields';
+import { id, inLanguages, line, richText } from './fields';
 import { quiz } from './quizzes';
 import { keptFile, percent, rubric, shortText } from './rubrics';
 
@@ -80,6 +89,13 @@ export const briefForm = {
   title: shortText(200),
   instructions: richText,
   spoken: keptFile.allow(null).required(),
+  // What was kept before, in a browser or on the shelf, was written in one language and does not say in which.
+  language: Joi.string()
+    .valid(...LANGUAGES)
+    .default('en'),
+  otherWords: inLanguages(Joi.object({ title: shortText(200), instructions: richText, spoken: keptFile.allow(null).required() })).default(
+    {},
+  ),
   attachments: Joi.array().items(attachment).max(40).required(),
   how: Joi.string().valid('handIn', 'quiz', 'inClass').required(),
   // What was kept before there were quizzes, in a browser or on the shelf, does not name one.

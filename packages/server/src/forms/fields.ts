@@ -1,4 +1,4 @@
-import { cleanRichText, hasHidden, isLocalDate, LONGEST_NAME, richTextProblem, type RichText } from '@jolly/core';
+import { cleanRichText, hasHidden, isLocalDate, LANGUAGES, LONGEST_NAME, richTextProblem, type RichText } from '@jolly/core';
 import Joi from 'joi';
 
 /** Forms that several schemas use. */
@@ -39,3 +39,6 @@ export const richText = Joi.object()
   })
   .messages({ 'richText.problem': 'richText.problem' })
   .required();
+
+/** The same in other languages, by language, in those in which it was written. */
+export const inLanguages = (one: Joi.Schema) => Joi.object(Object.fromEntries(LANGUAGES.map((language) => [language, one.optional()])));

@@ -1,6 +1,6 @@
-import { MOST_POINTS, QUESTION_KINDS, type Answer, type Question, type QuestionSet, type Quiz, type QuizRun } from '@jolly/core';
+import { LANGUAGES, MOST_POINTS, QUESTION_KINDS, type Answer, type Question, type QuestionSet, type Quiz, type QuizRun } from '@jolly/core';
 import Joi from 'joi';
-import { line, richText } from './fields';
+import { inLanguages, line, richText } from './fields';
 import { keptFile, percent, rubric } from './rubrics';
 
 /** Questions and how a quiz runs, wherever they are written: in an assignment, on the shelf, in the question store. */
@@ -68,6 +68,18 @@ const common = {
   points: whole(MOST_POINTS),
   explanation: words(5000),
   aims: Joi.array().items(line.min(1).max(120)).max(20).unique().required(),
+  language: Joi.string().valid(...LANGUAGES),
+  otherWords: inLanguages(
+    Joi.object({
+      text: richText,
+      spoken: keptFile.allow(null).required(),
+      entries: Joi.object()
+        .pattern(key.optional(), richText.optional())
+        .max(2 * MOST_OPTIONS)
+        .required(),
+      explanation: words(5000),
+    }),
+  ),
   setId: key.allow(null),
   storeId: Joi.string().guid({ version: 'uuidv4' }).allow(null).required(),
 };

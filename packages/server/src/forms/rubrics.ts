@@ -1,6 +1,6 @@
 import { MOST_POINTS } from '@jolly/core';
 import Joi from 'joi';
-import { id, line } from './fields';
+import { id, inLanguages, line } from './fields';
 
 /** Points, percentages, files and rubrics, of whatever they are part. */
 
@@ -23,6 +23,7 @@ export const rubric = Joi.object({
         name: shortText(200),
         weight: Joi.number().strict().integer().min(1).max(1_000_000).required(),
         aims: Joi.array().items(line.min(1).max(120)).max(20).required(),
+        otherNames: inLanguages(shortText(200)),
         levels: Joi.array()
           .max(30)
           .items(
@@ -32,6 +33,7 @@ export const rubric = Joi.object({
               descriptor: Joi.string().trim().max(2000).allow('').required(),
               points: milliPoints.required(),
               upTo: milliPoints.allow(null).required(),
+              otherWords: inLanguages(Joi.object({ name: shortText(80), descriptor: Joi.string().trim().max(2000).allow('').required() })),
             }),
           )
           .required(),

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** A large button to hear something: a recording where there is one, else the words read aloud by the device. */
 import { Button } from 'ant-design-vue';
+import type { Language } from '@jolly/core';
 import { computed, ref } from 'vue';
 import { useT } from '../i18n/use-t';
+import { language } from '../time/format';
 import { useReadAloud } from './read-aloud';
 import SignPicture from './SignPicture.vue';
 
@@ -11,9 +13,11 @@ const props = defineProps<{
   recording: string | null;
   /** read aloud where there is no recording */
   words: string;
+  /** which they are in; left out, that of the page */
+  language?: Language;
 }>();
 const { t } = useT();
-const aloud = useReadAloud();
+const aloud = useReadAloud(() => props.language ?? language());
 const sound = ref<HTMLAudioElement | null>(null);
 const playing = ref(false);
 const failed = ref(false);

@@ -1,17 +1,18 @@
-import { onScopeDispose, ref } from 'vue';
+import type { Language } from '@jolly/core';
+import { onScopeDispose, ref, watch } from 'vue';
 import { language } from '../time/format';
 
 /**
- * Reads words aloud with a voice of this device, in the language of the page. Voices that would send the words elsewhere are not
+ * Reads words aloud with a voice of this device, in the language of the page or of the words. Voices that would send the words elsewhere are not
  * taken. Where there is none, `can` stays false and nothing is offered.
  */
-export function useReadAloud() {
+export function useReadAloud(of: () => Language = language) {
   const can = ref(false);
   const reading = ref(false);
   const speech = 'speechSynthesis' in globalThis ? globalThis.speechSynthesis : null;
-  const voice = () => speech?.getVoices().find((one) => one.localService && one.lang.split('-')[0] === language());
+  const voice = () => speech?.getVoices().find((one) => one.localService && one.lang.split('-')[0] === of());
   const look = () => (can.value = voice() !== undefined);
-  look();
+  watch(of, look, { immediate: true });
   // Browsers load their voices after the page.
   speech?.addEventListener('voiceschanged', look);
 

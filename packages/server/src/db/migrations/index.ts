@@ -59,6 +59,7 @@ import * as spokenNotes from './0058-spoken-notes';
 import * as saidAnswers from './0059-said-answers';
 import * as simpleView from './0060-simple-view';
 import * as languages from './0061-languages';
+import * as wordsInLanguages from './0062-words-in-languages';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -130,4 +131,5 @@ export const MIGRATIONS: readonly Migration[] = [
   saidAnswers,
   simpleView,
   languages,
+  wordsInLanguages,
 ];

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
 import { noteChange } from '../../db/class-changes';
+import { inTransaction } from '../../db/transaction';
 import type { Me } from '../../contract';
 import { blankUser, defineUsers, type UserRow } from './accounts.model';
 import { hashPassword } from './passwords';
@@ -50,7 +51,11 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
 
     /** The language that somebody reads in from now on. */
     async chooseLanguage(userId: string, language: Language): Promise<void> {
-      await users.update({ language }, { where: { id: userId } });
+      await inTransaction(sequelize, async (transaction) => {
+        // What teachers wrote in several languages reads otherwise from now on.
+        noteChange(transaction, { students: [userId] });
+        await users.update({ language }, { where: { id: userId }, transaction });
+      });
     },
 
     /** In which language somebody reads; English until they choose. */

@@ -1,13 +1,13 @@
 import type { StudentName } from '@jolly/core';
 import type { UserRow } from './accounts.model';
 
-export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName'>;
+export type Person = Pick<UserRow, 'id' | 'role' | 'userName' | 'givenName' | 'familyName' | 'language'>;
 /** A person with what a roster needs to know of them; never a hash. */
 export type PersonDetails = Person &
   Pick<UserRow, 'email' | 'schoolNumber' | 'sourceId' | 'cardMadeAt' | 'broughtBy'> & { hasPassword: boolean; ownView: boolean | null };
 
 /** The columns of a person. */
-export const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName'] as const;
+export const PERSON = ['id', 'role', 'userName', 'givenName', 'familyName', 'language'] as const;
 
 /** How a person is written in full. */
 export const fullName = ({ givenName, familyName }: StudentName): string => `${givenName} ${familyName}`.trim();
@@ -24,6 +24,7 @@ export const toDetails = (row: UserRow): PersonDetails => ({
   userName: row.userName,
   givenName: row.givenName,
   familyName: row.familyName,
+  language: row.language,
   email: row.email,
   schoolNumber: row.schoolNumber,
   sourceId: row.sourceId,

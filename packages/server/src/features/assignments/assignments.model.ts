@@ -1,4 +1,4 @@
-import type { RoundRule } from '@jolly/core';
+import type { Language, RoundRule } from '@jolly/core';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 /** What is asked, the same for every class it is set for. */
@@ -8,6 +8,10 @@ export interface BriefRow {
   title: string;
   instructions: unknown;
   spoken: unknown;
+  /** of title, instructions and recording */
+  language: Language;
+  /** the same in other languages; null: in none */
+  otherWords: unknown;
   attachments: unknown;
   how: 'handIn' | 'quiz' | 'inClass';
   quizRun: unknown;
@@ -62,6 +66,8 @@ export function defineAssignments(sequelize: Sequelize) {
         title: DataTypes.STRING,
         instructions: DataTypes.JSON,
         spoken: DataTypes.JSON,
+        language: DataTypes.STRING,
+        otherWords: DataTypes.JSON,
         attachments: DataTypes.JSON,
         how: DataTypes.STRING,
         quizRun: DataTypes.JSON,

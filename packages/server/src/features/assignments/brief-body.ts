@@ -1,11 +1,11 @@
-import { entriesOf, filesIn, questionFaults, quizFaults, rubricRemarks, type Question } from '@jolly/core';
+import { entriesOf, filesIn, LANGUAGES, questionFaults, quizFaults, rubricRemarks, type Question } from '@jolly/core';
 import type { BriefBody } from '../../contract';
 import { fieldProblem, rubricCode, type FieldProblem } from '../../http/field-problems';
 
 /** What a brief says and asks, looked at by itself: the files in it, and what keeps it from being issued. */
 
 /** Files that a brief shows, wherever in it. */
-export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attachments' | 'quiz'>): string[] {
+export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'otherWords' | 'attachments' | 'quiz'>): string[] {
   const attached = body.attachments.flatMap((one) =>
     one.kind === 'file'
       ? [one.file.id, ...(one.paper?.stickers ?? []).map((sticker) => sticker.id)]
@@ -14,14 +14,24 @@ export function filesOf(body: Pick<BriefBody, 'instructions' | 'spoken' | 'attac
         : [],
   );
   const asked = body.quiz?.questions.flatMap(filesOfQuestion) ?? [];
-  return [...new Set([...filesIn(body.instructions), ...(body.spoken ? [body.spoken.id] : []), ...attached, ...asked])];
+  const said = [body, ...LANGUAGES.flatMap((one) => body.otherWords[one] ?? [])].flatMap(({ instructions, spoken }) => [
+    ...filesIn(instructions),
+    ...(spoken ? [spoken.id] : []),
+  ]);
+  return [...new Set([...said, ...attached, ...asked])];
 }
 
 /** Files that a question shows or plays. */
 export function filesOfQuestion(question: Question): string[] {
   const picture = question.kind === 'place' && question.picture ? [question.picture.id] : [];
   const spoken = question.spoken ? [question.spoken.id] : [];
-  return [...filesIn(question.text), ...entriesOf(question).flatMap((entry) => filesIn(entry.text)), ...picture, ...spoken];
+  const others = LANGUAGES.flatMap((one) => {
+    const words = question.otherWords?.[one];
+    return words
+      ? [...[words.text, ...Object.values(words.entries)].flatMap((text) => filesIn(text)), ...(words.spoken ? [words.spoken.id] : [])]
+      : [];
+  });
+  return [...filesIn(question.text), ...entriesOf(question).flatMap((entry) => filesIn(entry.text)), ...picture, ...spoken, ...others];
 }
 
 /** Everything that keeps the questions of a quiz from being asked. */

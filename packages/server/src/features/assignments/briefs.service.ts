@@ -1,4 +1,4 @@
-import { isPaper, rescaledScore, type Action, type Actor } from '@jolly/core';
+import { isPaper, LANGUAGES, rescaledScore, type Action, type Actor } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowByKey, rowsOf } from '../../db/rows';
@@ -109,6 +109,12 @@ export function briefsService({ sequelize, classes, assignments, keptFiles, piec
     return {
       ...body,
       spoken: body.spoken && files.get(body.spoken.id)!,
+      otherWords: Object.fromEntries(
+        LANGUAGES.flatMap((one) => {
+          const words = one === body.language ? undefined : body.otherWords[one];
+          return words ? [[one, { ...words, spoken: words.spoken && files.get(words.spoken.id)! }] as const] : [];
+        }),
+      ),
       attachments: body.attachments.map((one) =>
         one.kind === 'file'
           ? {

@@ -8,6 +8,8 @@ export const BLANK_BRIEF: BriefBody = {
   title: '',
   instructions: EMPTY_TEXT,
   spoken: null,
+  language: 'en',
+  otherWords: {},
   attachments: [],
   how: 'handIn',
   quiz: null,

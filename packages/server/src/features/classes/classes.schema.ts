@@ -12,7 +12,7 @@ import type {
   SchemeRequest,
   UnitsRequest,
 } from '../../contract';
-import { id, instantOrNull, line, localDay, version } from '../../forms/fields';
+import { id, inLanguages, instantOrNull, line, localDay, version } from '../../forms/fields';
 import { lateRule } from '../../forms/briefs';
 
 const percent = Joi.number().strict().integer().min(0).max(100_000).required();
@@ -79,7 +79,13 @@ const scheme = Joi.object({
   missing: Joi.object({ kind: Joi.valid('leaveOut', 'whenClosed', 'whenDue').required(), percent: percent.max(1_000_000) }).required(),
   decimals: Joi.valid(0, 1, 2).required(),
   bands: Joi.array()
-    .items(Joi.object({ name: line.max(40).allow('').required(), from: Joi.number().strict().integer().min(0).max(200_000).required() }))
+    .items(
+      Joi.object({
+        name: line.max(40).allow('').required(),
+        from: Joi.number().strict().integer().min(0).max(200_000).required(),
+        otherNames: inLanguages(line.max(40).allow('')),
+      }),
+    )
     .max(MOST_BANDS)
     .required(),
   bandsBy: Joi.valid('shown', 'exact').required(),

@@ -7,7 +7,7 @@ import type { EventsService, SchoolEvent } from '../events/events.service';
 import type { FamiliesService } from '../families/families.service';
 import type { LessonsService } from '../lessons/lessons.service';
 import type { BoardService } from '../pieces/board.service';
-import { STUDENT_VIEWER } from '../pieces/sight';
+import { familyReader, STUDENT_READER } from '../pieces/sight';
 import type { RemindersService } from '../reminders/reminders.service';
 import type { RosterService } from '../roster/roster.service';
 
@@ -72,8 +72,13 @@ export function datesService({ classes, roster, assignments, board, families, le
   }
 
   /** What is due for a student, by the window that holds for them; nothing they are excused from. */
-  async function dueFor(studentId: string, mine: readonly SchoolClass[], now: Instant, child = ''): Promise<DateEntry[]> {
-    const sights = await board.as(STUDENT_VIEWER).sights({ classes: [...mine], studentIds: [studentId], now });
+  async function dueFor(
+    studentId: string,
+    mine: readonly SchoolClass[],
+    now: Instant,
+    { reader = STUDENT_READER, child = '' } = {},
+  ): Promise<DateEntry[]> {
+    const sights = await board.as(reader).sights({ classes: [...mine], studentIds: [studentId], now });
     return sights.flatMap(({ theirs, exception, resolved, assignment, schoolClass }): DateEntry[] => {
       const { due } = resolved.window;
       if (!theirs || due === null || exception?.excused) return [];
@@ -128,12 +133,16 @@ export function datesService({ classes, roster, assignments, board, families, le
     async all(person: Person, span: DaySpan, now: Instant): Promise<AllDates> {
       const own = await ownReminders(person);
       if (person.role === 'family') {
-        const children = await families.childrenOf(person.userId);
+        const { children, language } = await families.home(person);
+        const reader = familyReader(language);
         const parts = await Promise.all(
           children.map(async (child) => {
             const mine = await attended(child.id);
             const name = children.length > 1 ? fullName(child) : '';
-            return { mine, entries: [...(await dueFor(child.id, mine, now, name)), ...(await lessonsIn(mine, span, name))] };
+            return {
+              mine,
+              entries: [...(await dueFor(child.id, mine, now, { reader, child: name })), ...(await lessonsIn(mine, span, name))],
+            };
           }),
         );
         const mine = [...new Map(parts.flatMap((one) => one.mine).map((one) => [one.id, one])).values()];

@@ -1,4 +1,4 @@
-import { plainText } from '@jolly/core';
+import { plainText, type Language } from '@jolly/core';
 import type { ChildReply, FamilyClass, FamilyPiece, ProgressPiece, StudentProgressReply } from '../../contract';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ProgressService } from '../progress/progress.service';
@@ -6,7 +6,7 @@ import { toLooking } from '../progress/progress-views';
 import type { RosterService } from '../roster/roster.service';
 import type { FamiliesService, Family } from './families.service';
 import type { FamilyTalksService } from './family-talks.service';
-import { STUDENT_VIEWER } from '../pieces/sight';
+import { familyReader } from '../pieces/sight';
 
 const COMING = new Set(['notOpen', 'open', 'started', 'sentBack']);
 const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);
@@ -69,14 +69,18 @@ interface Collaborators {
 export function childrenService({ classes, roster, progress, families, talks }: Collaborators) {
   const service = {
     /** What families of a student are shown, class by class. */
-    async classesOf(studentId: string, unread: ReadonlyMap<string, number>, now: number): Promise<FamilyClass[]> {
+    async classesOf(
+      studentId: string,
+      { unread, language }: { unread: ReadonlyMap<string, number>; language: Language },
+      now: number,
+    ): Promise<FamilyClass[]> {
       const members = (await roster.membersOf(await roster.classesOf(studentId), [studentId])).filter((member) => member.left === null);
       const found = (await classes.load(members.map((member) => member.classId))).filter((one) => one.putAwayAt === null);
       if (found.length === 0) return [];
       const [replies, teachers] = await Promise.all([
         progress.ofMany(found, [studentId], {
           viewpoint: 'student',
-          viewer: STUDENT_VIEWER,
+          viewer: familyReader(language),
           lookingOf: (one) => toLooking(one, undefined, now),
           now,
         }),
@@ -94,7 +98,8 @@ export function childrenService({ classes, roster, progress, families, talks }: 
 
     async child(family: Family, studentId: string, now: number): Promise<ChildReply> {
       const student = await families.child(family, 'child.look', studentId);
-      return { student, classes: await service.classesOf(studentId, await talks.unreadOf(family.userId, studentId), now) };
+      const [unread, { language }] = await Promise.all([talks.unreadOf(family.userId, studentId), families.home(family)]);
+      return { student, classes: await service.classesOf(studentId, { unread, language }, now) };
     },
   };
   return service;

@@ -30,7 +30,7 @@ export function handsBoardService({ classes, notices, hands }: Collaborators) {
         ...asked,
         ...hands.toCount(asked, notice.handsEndedAt, counts, now),
         id: noticeId,
-        title: noticeIn(notice.language, notice).title,
+        title: noticeIn([notice.language], notice).title,
         classId,
         className: schoolClass.label,
       };

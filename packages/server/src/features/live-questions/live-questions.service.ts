@@ -1,9 +1,11 @@
 import {
   answerMark,
   answerProblem,
+  askedIn,
   askedQuestion,
   boardSpread,
   canBeAskedLive,
+  explanationIn,
   explanationOf,
   keyOf,
   keyWords,
@@ -29,6 +31,7 @@ import { filesOfQuestion } from '../assignments/brief-body';
 import { keptQuestionsSeen } from '../shelf/question-uses';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
+import { readsOf } from '../pieces/sight';
 import type { RosterService } from '../roster/roster.service';
 import { defineLiveQuestions, type LiveQuestionRow } from './live-questions.model';
 
@@ -110,18 +113,22 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
     const question = questionOf(row);
     // Until it is shown how the class answered, only the student's own answer is needed.
     const others = row.spreadAt === null ? [] : await present(row.classId);
-    const answers = await answersTo(row, new Set([...others.map((member) => member.student.id), studentId]));
+    const [answers, [member]] = await Promise.all([
+      answersTo(row, new Set([...others.map((one) => one.student.id), studentId])),
+      roster.membersOf([row.classId], [studentId]),
+    ]);
+    const reads = member ? readsOf(member) : [];
     const answer = answers.get(studentId) ?? null;
     const has = row.names ? answer !== null : (await tables.marks.count({ where: { liveQuestionId: row.id, studentId } })) > 0;
     const { open, key, spread } = { open: takesAnswers(timesOf(row), now), ...shownOf(row, [...answers.values()]) };
     const names = Boolean(row.names);
-    const explained = key === null ? '' : explanationOf(question, answer);
+    const explained = key === null ? '' : explanationOf({ ...question, explanation: explanationIn(reads, question) }, answer);
     return {
       id: row.id,
       classId: row.classId,
       className: schoolClass.label,
       hue: schoolClass.hue,
-      asked: askedOf(row),
+      asked: askedIn(reads, askedOf(row)),
       decimal: schoolClass.decimalMark,
       open,
       names,

@@ -11,6 +11,7 @@ import { familyNewsLetter, newsLetter } from '../mail/letters';
 import type { NewsLine } from '../mail/news-sentence';
 import type { FailedMail, MailService } from '../mail/mail.service';
 import { allowed, leastOf, type WhatCameBack } from '../mail/what-came-back';
+import { inReadersWords } from './titles-read';
 import { NEWS, newsKindsFor } from './news-kinds';
 import { defineNews, type NewsRow } from './news.model';
 
@@ -97,7 +98,7 @@ export function newsService({ sequelize, accounts, mail }: { sequelize: Sequeliz
         transaction,
       );
       const rows: NewsRow[] = [];
-      for (const one of all) {
+      for (const one of await inReadersWords(sequelize, all, transaction)) {
         const own = chosen.get(one.userId);
         const choice = choiceOf(own, one.kind);
         // Late hand-ins are many; who has not asked to hear of them sees them on the pile.

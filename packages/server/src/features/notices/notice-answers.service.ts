@@ -68,7 +68,7 @@ export function noticeAnswersService({ sequelize, accounts, classes, notices, re
     assignmentId: null,
     classId: schoolClass.id,
     zone: schoolClass.calendar.zone,
-    data: { title: beginningOf(notice, 'en').title, className: schoolClass.label, who, word: row.text.slice(0, LONGEST_TOLD) },
+    data: { title: beginningOf(notice, []).title, className: schoolClass.label, who, word: row.text.slice(0, LONGEST_TOLD) },
   });
 
   /** Stores an answer and tells who is to hear of it. The same id again is the same answer. */
@@ -152,7 +152,7 @@ export function noticeAnswersService({ sequelize, accounts, classes, notices, re
               assignmentId: null,
               classId: schoolClass.id,
               zone: schoolClass.calendar.zone,
-              data: { title: beginningOf(notice, 'en').title, className: schoolClass.label, who: 'answerHidden', word },
+              data: { title: beginningOf(notice, []).title, className: schoolClass.label, who: 'answerHidden', word },
             },
           ],
           now,

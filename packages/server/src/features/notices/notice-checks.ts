@@ -38,7 +38,7 @@ export const sameWording = (a: NoticeBody, b: NoticeBody): boolean => {
 
 /** What keeps a notice from going out, at its fields. */
 export function faultsOf(request: NoticeRequest): FieldProblem[] {
-  const { title } = noticeIn(request.language, request);
+  const { title } = noticeIn([request.language], request);
   const asks = request.words[request.language]?.title.trim() ?? '';
   const unfilled = request.phrases.findIndex((phrase) => phraseProblem(phrase) !== null);
   return [

@@ -5,6 +5,7 @@ import { inTransaction } from '../../db/transaction';
 import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
+import { readsOf } from '../pieces/sight';
 import type { FamiliesService } from '../families/families.service';
 import type { NewsService, Telling } from '../news/news.service';
 import { defineNotices } from './notices.model';
@@ -23,24 +24,25 @@ interface Collaborators {
 }
 
 /** How a notice begins, for a line of news or a letter. */
-export function beginningOf(notice: Notice, language: Language): { title: string; word: string } {
-  const { title, phrases, text } = noticeIn(language, notice);
+export function beginningOf(notice: Notice, wanted: readonly (Language | null)[]): { title: string; word: string } {
+  const { title, phrases, text } = noticeIn(wanted, notice);
   const words = [...phrases, plainText(text).replace(/\s+/g, ' ').trim()].filter(Boolean).join(' ');
   return { title, word: words.length > LONGEST_TOLD ? `${words.slice(0, LONGEST_TOLD - 1)}…` : words };
 }
 
-/** Who hears of a notice: its readers, each once for each wording they are to be told of, families in their language. */
+/** Who hears of a notice: its readers, each once for each wording they are to be told of, in their language. */
 export function noticeTellingService({ sequelize, accounts, classes, families, notices, news }: Collaborators) {
   const { notices: table, reads } = defineNotices(sequelize);
 
-  const line = (notice: Notice, schoolClass: SchoolClass, userId: string, onceKey: string, language: Language, who: string): Telling => ({
+  type Wanted = readonly (Language | null)[];
+  const line = (notice: Notice, schoolClass: SchoolClass, userId: string, onceKey: string, wanted: Wanted, who: string): Telling => ({
     userId,
     kind: 'notice',
     onceKey,
     assignmentId: null,
     classId: schoolClass.id,
     zone: schoolClass.calendar.zone,
-    data: { ...beginningOf(notice, language), className: schoolClass.label, who, language },
+    data: { ...beginningOf(notice, wanted), className: schoolClass.label, who, language: wanted.find((one) => one !== null) ?? 'en' },
   });
 
   /**
@@ -55,19 +57,21 @@ export function noticeTellingService({ sequelize, accounts, classes, families, n
   ): Promise<Telling[]> {
     const audience = await notices.audienceOf(of);
     const teachers = await classes.teachersOf(of.map((one) => one.id));
-    const people = await accounts.people([notice.authorId]);
+    const teacherIds = [...teachers.values()].flat().map((one) => one.id);
+    const [people, languages] = await Promise.all([accounts.people([notice.authorId]), accounts.languagesOf(teacherIds)]);
     const by = people.has(notice.authorId) ? fullName(people.get(notice.authorId)!) : '';
     const lines: Telling[] = [];
-    const put = (schoolClass: SchoolClass, userId: string, language: Language, who: string) => {
+    const put = (schoolClass: SchoolClass, userId: string, wanted: Wanted, who: string) => {
       const key = userId === notice.authorId ? null : keyOf(userId);
-      if (key !== null) lines.push(line(notice, schoolClass, userId, key, language, who));
+      if (key !== null) lines.push(line(notice, schoolClass, userId, key, wanted, who));
     };
     for (const schoolClass of of) {
       if (notice.readers === 'teachers' || notice.byStudent)
-        for (const { id } of teachers.get(schoolClass.id) ?? []) put(schoolClass, id, 'en', by);
+        for (const { id } of teachers.get(schoolClass.id) ?? []) put(schoolClass, id, [languages.get(id) ?? null], by);
       if (notice.readers === 'teachers') continue;
-      const students = audience(notice, schoolClass).map((one) => one.student);
-      for (const student of students) put(schoolClass, student.id, 'en', by);
+      const members = audience(notice, schoolClass);
+      const students = members.map((one) => one.student);
+      for (const member of members) put(schoolClass, member.student.id, readsOf(member), by);
       if (notice.readers !== 'families') continue;
       const linked = await families.toldOf(
         students.map((one) => one.id),
@@ -75,7 +79,7 @@ export function noticeTellingService({ sequelize, accounts, classes, families, n
       );
       // A family with two children in it is told once, of the first.
       for (const student of students)
-        for (const one of linked.get(student.id) ?? []) put(schoolClass, one.familyId, one.language, fullName(student));
+        for (const one of linked.get(student.id) ?? []) put(schoolClass, one.familyId, [one.language], fullName(student));
     }
     return lines;
   }

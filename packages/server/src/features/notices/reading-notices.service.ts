@@ -1,4 +1,4 @@
-import { localDateAt, noticeIn, noticeStand, takesNoticeAnswers, type Instant, type Language } from '@jolly/core';
+import { localDateAt, noticeIn, noticeInOthers, noticeStand, takesNoticeAnswers, type Instant, type Language } from '@jolly/core';
 import { Op, QueryTypes, type Sequelize } from 'sequelize';
 import type { MyHands, MyNoticesReply, ReadNotice } from '../../contract';
 import { countsBy, rowsOf } from '../../db/rows';
@@ -10,7 +10,7 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { FamiliesService, Family } from '../families/families.service';
 import type { HandsService } from '../hands/hands.service';
 import type { BoardService } from '../pieces/board.service';
-import { STUDENT_VIEWER } from '../pieces/sight';
+import { familyReader, readsOf, STUDENT_READER, type Viewer } from '../pieces/sight';
 import type { RosterService } from '../roster/roster.service';
 import { defineNotices } from './notices.model';
 import type { Notice, NoticesService, Person } from './notices.service';
@@ -33,8 +33,8 @@ export interface Reader {
   readerId: string;
   /** the student whose class it is */
   studentId: string;
-  language: Language;
-  isFamily: boolean;
+  /** a family, and the language it reads in; null: the student */
+  family: { language: Language } | null;
 }
 
 /** Notices as students and their families read them. */
@@ -52,10 +52,15 @@ export function readingNoticesService({
   const { reads, answers, pauses } = defineNotices(sequelize);
 
   /** What notices point at, where it is out and this student's. */
-  async function pointedAt(placed: readonly Placed[], studentId: string, now: Instant): Promise<Map<string, ReadNotice['about']>> {
+  async function pointedAt(
+    placed: readonly Placed[],
+    studentId: string,
+    reader: Viewer,
+    now: Instant,
+  ): Promise<Map<string, ReadNotice['about']>> {
     const briefIds = [...new Set(placed.flatMap((one) => one.notice.briefId ?? []))];
     const issued = (await assignments.ofBriefs(briefIds)).filter((one) => isIssued(one, now));
-    const sights = await board.as(STUDENT_VIEWER).ofAssignments(issued, now, [studentId]);
+    const sights = await board.as(reader).ofAssignments(issued, now, [studentId]);
     return new Map(
       sights.flatMap(({ theirs, assignment: { id, title, kind, briefId } }) =>
         theirs ? [[briefId, { title, kind, assignmentId: id, briefId }] as const] : [],
@@ -63,18 +68,15 @@ export function readingNoticesService({
     );
   }
 
-  async function toRead(
-    placed: readonly Placed[],
-    { readerId, studentId, language, isFamily }: Reader,
-    now: Instant,
-  ): Promise<ReadNotice[]> {
+  async function toRead(placed: readonly Placed[], { readerId, studentId, family }: Reader, now: Instant): Promise<ReadNotice[]> {
     const ids = placed.map((one) => one.notice.id);
-    const asked = placed.flatMap(({ notice }) => (notice.hands && !isFamily ? [notice] : []));
+    const asked = placed.flatMap(({ notice }) => (notice.hands && family === null ? [notice] : []));
     const of = await classes.load([...new Set(asked.flatMap((one) => one.classes.map((set) => set.classId)))]);
-    const [people, read, about, answered, audience] = await Promise.all([
+    const placeIds = [...new Set(placed.map((one) => one.schoolClass.id))];
+    const [people, read, about, answered, audience, memberships] = await Promise.all([
       accounts.people([...new Set(placed.map((one) => one.notice.authorId))]),
       rowsOf(reads, { where: { readerId, noticeId: { [Op.in]: ids } } }),
-      pointedAt(placed, studentId, now),
+      pointedAt(placed, studentId, family ? familyReader(family.language) : STUDENT_READER, now),
       countsBy(answers, 'noticeId', {
         where: {
           noticeId: { [Op.in]: ids },
@@ -84,17 +86,20 @@ export function readingNoticesService({
         },
       }),
       notices.audienceOf(of),
+      family ? [] : roster.membersOf(placeIds, [studentId]),
     ]);
+    const wantedIn = new Map(memberships.map((member) => [member.classId, readsOf(member)]));
     const counts = await hands.countsOf(asked, (notice) => of.flatMap((one) => audience(notice, one).map((member) => member.student.id)));
     const raised = new Map<string, MyHands>();
     for (const notice of asked)
       if (notice.hands)
         raised.set(notice.id, await hands.toMine({ ...notice, hands: notice.hands }, counts.get(notice.id)!, studentId, now));
+    const isFamily = family !== null;
     return placed.map(({ notice, schoolClass }): ReadNotice => {
       const author = people.get(notice.authorId);
       const stand = noticeStand(schoolClass.calendar.zone, notice, now);
       const wording = read.find((row) => row.noticeId === notice.id)?.wording ?? 0;
-      const said = noticeIn(language, notice);
+      const wanted = family ? [family.language] : (wantedIn.get(schoolClass.id) ?? []);
       return {
         id: notice.id,
         classId: schoolClass.id,
@@ -107,8 +112,8 @@ export function readingNoticesService({
         showAt: notice.showAt,
         until: notice.until,
         pinned: notice.pinned,
-        ...said,
-        language,
+        ...noticeIn(wanted, notice),
+        inOthers: noticeInOthers(wanted, notice),
         attachments: notice.attachments,
         spoken: notice.spoken,
         about: notice.briefId === null ? null : (about.get(notice.briefId) ?? null),
@@ -134,7 +139,7 @@ export function readingNoticesService({
 
   /** Notes what somebody has read of what is there for them; anything else in the list is passed over. */
   async function noteRead(
-    reader: Pick<Reader, 'readerId' | 'studentId' | 'isFamily'>,
+    reader: Pick<Reader, 'readerId' | 'studentId'> & { isFamily: boolean },
     noticeIds: readonly string[],
     now: Instant,
   ): Promise<void> {
@@ -181,7 +186,7 @@ export function readingNoticesService({
       ];
       const paused = await rowsOf(pauses, { where: { studentId: userId } });
       return {
-        notices: inOrder(await toRead(placed, { readerId: userId, studentId: userId, language: 'en', isFamily: false }, now)),
+        notices: inOrder(await toRead(placed, { readerId: userId, studentId: userId, family: null }, now)),
         writes: here
           .filter((one) => one.studentNotices !== 'never')
           .map((one) => {
@@ -220,7 +225,7 @@ export function readingNoticesService({
       { familyId, studentId, language }: { familyId: string; studentId: string; language: Language },
       now: Instant,
     ): Promise<ReadNotice[]> {
-      return inOrder(await toRead(await up(studentId, true, now), { readerId: familyId, studentId, language, isFamily: true }, now));
+      return inOrder(await toRead(await up(studentId, true, now), { readerId: familyId, studentId, family: { language } }, now));
     },
 
     async noteReadByFamily(family: Family, studentId: string, noticeIds: readonly string[], now: Instant): Promise<void> {

@@ -51,7 +51,7 @@ export function studentNoticesService({
     who: string,
     word: string,
   ): Promise<Telling> {
-    const { title } = beginningOf(notice, 'en');
+    const { title } = beginningOf(notice, []);
     const data = { title, className: schoolClass.label, who, word };
     return { userId, kind, onceKey, assignmentId: null, classId: schoolClass.id, zone: schoolClass.calendar.zone, data };
   }
@@ -138,11 +138,7 @@ export function studentNoticesService({
         });
       }
       const placed = { notice: (await notices.byId(id))!, schoolClass };
-      const [reply] = await readingNotices.toRead(
-        [placed],
-        { readerId: student.userId, studentId: student.userId, language: 'en', isFamily: false },
-        now,
-      );
+      const [reply] = await readingNotices.toRead([placed], { readerId: student.userId, studentId: student.userId, family: null }, now);
       return reply!;
     },
 

@@ -12,7 +12,7 @@ import type { SecondScoresService } from '../marking/second-scores.service';
 import { byPlace, listsOf } from './grouped';
 import type { PiecesService } from './pieces.service';
 import type { LeanRecord, PieceRecord, SecondRecord } from './records';
-import { type LeanSight, type Place, type Sight, type Viewer, isBlind, recordFor, sightOf, standOf } from './sight';
+import { type LeanSight, type Place, type Sight, type Viewer, assignmentFor, isBlind, recordFor, sightOf, standOf } from './sight';
 
 interface Collaborators {
   accounts: AccountsService;
@@ -129,7 +129,8 @@ export function boardService({ accounts, classes, roster, assignments, exception
       viewer,
       of,
       (assignmentIds, studentIds) => pieces.records(assignmentIds, studentIds),
-      (place, record, blind) => sightOf({ ...place, record, blind, now: of.now }),
+      (place, record, blind) =>
+        sightOf({ ...place, assignment: assignmentFor(viewer, place.assignment, place.member), record, blind, now: of.now }),
     );
 
   /** The board as somebody may see it. */

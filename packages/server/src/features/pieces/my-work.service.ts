@@ -23,9 +23,9 @@ import type { WorkingService } from './working.service';
 import type { YearShelfService } from '../year-shelf/year-shelf.service';
 import type { WallsService } from '../walls/walls.service';
 import type { WorksService } from './works.service';
-import { toReturnedView } from './piece-views';
+import { toReturnedView, wordsOf } from './piece-views';
 import { isWithTeacher } from './records';
-import { STUDENT_VIEWER, type Sight } from './sight';
+import { STUDENT_READER, type Sight } from './sight';
 
 /** The sight as the student may know it: a held score does not exist for them. */
 function toMyPiece(sight: Sight, unread: number, now: number): MyPiece {
@@ -83,10 +83,11 @@ const toHandouts = ({ handouts, units }: OwnBoard, now: number): HandoutReply[] 
   handouts
     .filter(isCurrent)
     .map(({ assignment, schoolClass }): HandoutReply => {
-      const { id, briefId, classId, title, instructions, spoken, attachments, unitId, issuedAt } = assignment;
+      const { id, briefId, classId, attachments, unitId, issuedAt } = assignment;
       const unit = units.get(classId)?.find((one) => one.id === unitId)?.name ?? null;
       return {
-        ...{ id, briefId, classId, title, instructions, spoken, attachments, unit },
+        ...{ id, briefId, classId, attachments, unit },
+        ...wordsOf(assignment),
         className: schoolClass.label,
         hue: schoolClass.hue,
         issuedAt: issuedAt ?? now,
@@ -146,8 +147,8 @@ export function myWorkService({
       const mine = await classes.load(ids);
       const of = { classes: mine, studentIds: [student.userId], now };
       const [all, given, units, nextIssue] = await Promise.all([
-        board.as(STUDENT_VIEWER).sights(of),
-        board.as(STUDENT_VIEWER).sights({ ...of, kind: 'handout' }),
+        board.as(STUDENT_READER).sights(of),
+        board.as(STUDENT_READER).sights({ ...of, kind: 'handout' }),
         classes.unitsOfAll(ids),
         assignments.nextIssue(ids, now),
       ]);
@@ -236,8 +237,7 @@ export function myWorkService({
       const members = team === null ? [] : (await roster.membersOf([at.schoolClass.id], studentIds)).map((one) => one.student);
       return {
         piece: toMyPiece(at, unread.get(assignmentId) ?? 0, now),
-        instructions: assignment.instructions,
-        spoken: assignment.spoken,
+        words: wordsOf(assignment),
         attachments: assignment.attachments,
         scoring: assignment.scoring,
         voiceAnswers: assignment.voiceAnswers,

@@ -10,7 +10,7 @@ import { type BoardService } from './board.service';
 
 import type { PiecesService, Team } from './pieces.service';
 import type { PieceRecord, WorkRecord } from './records';
-import { STUDENT_VIEWER, type Sight, sightOf } from './sight';
+import { STUDENT_READER, type Sight, sightOf } from './sight';
 import { lateCostAt, lateRuleOf } from './worth';
 
 export type Student = Actor & { userId: string };
@@ -67,7 +67,7 @@ export function ownPiecesService({ assignments, board, groups, pieces }: Collabo
     async sight(student: Student, action: Action, assignmentId: string, now: number): Promise<Sight> {
       const assignment = await assignments.byId(assignmentId);
       if (!assignment || !isIssued(assignment, now)) throw new Problem('thing.unknown');
-      const [found] = await board.as(STUDENT_VIEWER).ofAssignment(assignment, now, [student.userId]);
+      const [found] = await board.as(STUDENT_READER).ofAssignment(assignment, now, [student.userId]);
       const relation = found && found.state.state !== null ? 'student' : 'none';
       if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
       refuseIfAway(found!.schoolClass, action);

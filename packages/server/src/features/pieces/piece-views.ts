@@ -1,5 +1,5 @@
 import { fillRemark, fillRichRemark, rubricScore } from '@jolly/core';
-import type { AssignmentReply, CriterionLevel, ExceptionReply, PieceRow, ReturnedView, ScoreView } from '../../contract';
+import type { AssignmentReply, CriterionLevel, ExceptionReply, PieceRow, ReturnedView, ScoreView, WordedBody } from '../../contract';
 import type { GivenException } from '../exceptions/exceptions.service';
 import { isNameless, whoOf } from './nameless';
 import type { Given } from './records';
@@ -7,6 +7,11 @@ import { quizMinutesFor, type Sight } from './sight';
 import { worth } from './worth';
 
 /** Pieces as they are replied. */
+
+/** What is read of it, in the reader's language and in the others beside it. */
+export const wordsOf = ({ title, instructions, spoken, language, otherWords }: AssignmentReply): WordedBody => ({
+  ...{ title, instructions, spoken, language, otherWords },
+});
 
 /** A score as a teacher sees it, with what it is worth. */
 export function toScoreView(sight: Sight, names: Map<string, string>): ScoreView | null {

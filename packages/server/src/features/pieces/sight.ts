@@ -1,6 +1,8 @@
 import {
+  briefIn,
   EMPTY_TEXT,
   isTheirs,
+  rubricIn,
   NOTHING_YET,
   resolveWindow,
   runningTryEnd,
@@ -13,6 +15,7 @@ import {
   type ResolvedWindow,
   type StateInput,
   type StateOfPiece,
+  type Language,
   type WorkWindow,
 } from '@jolly/core';
 import type { AssignmentReply } from '../../contract';
@@ -26,14 +29,20 @@ import type { LeanRecord, PieceRecord, SecondRecord } from './records';
 /**
  * For whom pieces are looked up. The board gives nobody a piece without being told, and gives each what they may know:
  * - a teacher everything, but nothing of what the first marker said where they are to give a second score and have not;
- * - a student (and a family) their own piece as if nothing that is held had been recorded;
+ * - a student (and a family) their own piece as if nothing that is held had been recorded, and what the teacher wrote in
+ *   several languages in theirs, where it is known who reads it (`reads`: the student, or a family or report in its language);
  * - the server itself, when it issues, moves dates or tells, everything; nothing of that goes into a reply.
  * Names that are hidden are another question, of what stands beside what: `isNameless` and `isApartFromName`.
  */
-export type Viewer = { as: 'teacher'; id: string } | { as: 'student' } | { as: 'server' };
+export type Viewer = ({ as: 'teacher'; id: string } | { as: 'student' } | { as: 'server' }) & { reads?: 'own' | Language };
 
 export const teacherViewer = (teacher: { userId: string }): Viewer => ({ as: 'teacher', id: teacher.userId });
+/** What a student may know, for somebody else to read: the words as they were written. */
 export const STUDENT_VIEWER: Viewer = { as: 'student' };
+/** The same for the student to read. */
+export const STUDENT_READER: Viewer = { as: 'student', reads: 'own' };
+/** The same for a family to read. */
+export const familyReader = (language: Language): Viewer => ({ as: 'student', reads: language });
 export const SERVER_VIEWER: Viewer = { as: 'server' };
 
 /** One student beside one assignment: what holds for them, and how their piece stands now. */
@@ -115,6 +124,27 @@ export function quizMinutesFor(
 ): number | null {
   const limit = assignment.quizRun?.limitMinutes ?? null;
   return tryMinutes(limit, assignment.standingHolds ? timeFactors(standing, localDateAt(schoolClass.calendar.zone, at)) : []);
+}
+
+/** The languages in which a member reads what their teachers write, from the dearest on: what the teachers chose, then their own. */
+export const readsOf = ({ wordsLanguage, student }: Pick<Member, 'wordsLanguage' | 'student'>): (Language | null)[] => [
+  wordsLanguage,
+  student.language,
+];
+
+/** The languages in which a viewer reads what is about a member. */
+export const wantedBy = ({ reads }: Viewer, member: Member): readonly (Language | null)[] =>
+  reads === undefined ? [] : reads === 'own' ? readsOf(member) : [reads];
+
+/** An assignment in the words of whoever reads it. Without other languages it is the one that everybody has. */
+export function assignmentFor(viewer: Viewer, assignment: AssignmentReply, member: Member): AssignmentReply {
+  const wanted = wantedBy(viewer, member);
+  if (wanted.length === 0) return assignment;
+  const { scoring } = assignment;
+  return briefIn(
+    wanted,
+    scoring.by === 'rubric' ? { ...assignment, scoring: { ...scoring, rubric: rubricIn(wanted, scoring.rubric) } } : assignment,
+  );
 }
 
 /** What holds for one student, and how their piece stands: the one way from what was loaded to a state. */

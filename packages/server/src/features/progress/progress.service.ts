@@ -1,4 +1,5 @@
 import {
+  bandsIn,
   countRegister,
   classMedians,
   changeBetween,
@@ -41,7 +42,7 @@ import {
   type Viewpoint,
   type Seen,
 } from './progress-views';
-import { STUDENT_VIEWER, type Sight, type Viewer, teacherViewer } from '../pieces/sight';
+import { STUDENT_READER, wantedBy, type Sight, type Viewer, teacherViewer } from '../pieces/sight';
 
 interface Collaborators {
   classes: ClassesService;
@@ -112,7 +113,8 @@ export function progressService({ classes, board, classBoards, roster, jottings,
     { schoolClass, member, sights }: Place,
     { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map(), questionAims, said }: How,
   ): Promise<StudentProgressReply> {
-    const of = toProgressClass(schoolClass);
+    const { scheme } = schoolClass;
+    const of = toProgressClass({ ...schoolClass, scheme: { ...scheme, bands: bandsIn(wantedBy(viewer, member), scheme.bands) } });
     const looking = lookingOf(schoolClass);
     const all = sights.filter(theirs).map((sight) => see(sight, viewpoint, now));
     const shown = all.filter(({ view }) => isLookedAt(view, looking));
@@ -260,7 +262,7 @@ export function progressService({ classes, board, classBoards, roster, jottings,
       const mine = await classes.load(await roster.classesOf(student.userId));
       return service.ofMany(mine, [student.userId], {
         viewpoint: 'student',
-        viewer: STUDENT_VIEWER,
+        viewer: STUDENT_READER,
         lookingOf: (one) => toLooking(one, term, now),
         now,
       });

@@ -1,12 +1,15 @@
 import {
   answerMark,
+  askedIn,
   askedQuestion,
+  explanationIn,
   explanationOf,
   keyWords,
   shownParts,
   trySeed,
   type Corrections,
   type Instant,
+  type Language,
   type MilliPoints,
   type QuestionPoints,
   type ShownParts,
@@ -27,12 +30,14 @@ function markOf({ points, max, notAnswered }: QuestionPoints, leftOut: boolean):
 
 interface Shown {
   assignment: AssignmentReply;
+  /** the languages its student reads in, from the dearest on */
+  reads: readonly (Language | null)[];
   corrections: Corrections;
   parts: ShownParts;
 }
 
 /** One try as its student may be shown it. */
-export function toFinishedTry(one: TryRecord, { assignment, corrections, parts }: Shown, score: MilliPoints | null): FinishedTry {
+export function toFinishedTry(one: TryRecord, { assignment, reads, corrections, parts }: Shown, score: MilliPoints | null): FinishedTry {
   const { row, counted, marks } = one;
   const run = runOf(assignment);
   const seed = trySeed(assignment.briefId, row.studentId, row.number);
@@ -55,9 +60,9 @@ export function toFinishedTry(one: TryRecord, { assignment, corrections, parts }
         result.points === null || result.max > 0 || leftOut
           ? markOf(result, leftOut)
           : answerMark(question, answer, corrections.alsoRight[question.id]);
-      const said = parts.explanations ? explanationOf(question, answer) : '';
+      const said = parts.explanations ? explanationOf({ ...question, explanation: explanationIn(reads, question) }, answer) : '';
       return {
-        asked: askedQuestion(question, { seed, ownOptions: run.ownOptions }),
+        asked: askedIn(reads, askedQuestion(question, { seed, ownOptions: run.ownOptions })),
         answer,
         mark: parts.marks ? mark : null,
         points: parts.marks && parts.score ? result.points : null,

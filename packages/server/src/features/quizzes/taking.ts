@@ -1,4 +1,4 @@
-import { answerProblem, askedQuestion, isOver, keyOf, quizMax, scaledScore, tryRefusal, trySeed } from '@jolly/core';
+import { answerProblem, askedIn, askedQuestion, isOver, keyOf, quizMax, scaledScore, tryRefusal, trySeed } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import type { AnswersReply, AnswersRequest, FinishedTry, MyQuizReply, RunningTry, WorkFile } from '../../contract';
@@ -9,7 +9,8 @@ import type { ProblemCode } from '../../http/problems';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import { freshSight, type OwnPiecesService, type Student } from '../pieces/own-pieces.service';
 import type { PiecesService } from '../pieces/pieces.service';
-import { quizMinutesFor, type Sight } from '../pieces/sight';
+import { wordsOf } from '../pieces/piece-views';
+import { quizMinutesFor, readsOf, type Sight } from '../pieces/sight';
 import type { Closings } from './closings';
 import type { Ending } from './ending';
 import { countedAnswers, questionsOf, scoreOf, toCorrections, type QuizRecords, type TryRecord } from './quiz-records';
@@ -48,12 +49,12 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
     };
   }
 
-  function toRunning(one: TryRecord, { assignment, tryEnd }: Sight): RunningTry {
+  function toRunning(one: TryRecord, { assignment, member, tryEnd }: Sight): RunningTry {
     const { row } = one;
     const run = runOf(assignment);
     const seed = trySeed(assignment.briefId, row.studentId, row.number);
     const asked = questionsOf(one, assignment.briefId, run).map((question) =>
-      askedQuestion(question, { seed, ownOptions: run.ownOptions }),
+      askedIn(readsOf(member), askedQuestion(question, { seed, ownOptions: run.ownOptions })),
     );
     return {
       number: row.number,
@@ -67,7 +68,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
 
   async function toFinished(sight: Sight, over: readonly TryRecord[], now: number): Promise<FinishedTry[]> {
     if (over.length === 0) return [];
-    const { assignment, record } = sight;
+    const { assignment, member, record } = sight;
     const settled = await records.corrections([assignment.id]);
     const corrections = toCorrections(settled.get(assignment.id) ?? []);
     const returned = record?.summary.returnedAt != null;
@@ -75,7 +76,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
     return over.map((one) => {
       const score = scoreOf(one, assignment.briefId, runOf(assignment), corrections);
       const points = assignment.points === null ? score.score : scaledScore(score, assignment.points);
-      return toFinishedTry(one, { assignment, corrections, parts }, points);
+      return toFinishedTry(one, { assignment, reads: readsOf(member), corrections, parts }, points);
     });
   }
 
@@ -104,7 +105,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
       hue: schoolClass.hue,
       zone: schoolClass.calendar.zone,
       title: assignment.title,
-      instructions: assignment.instructions,
+      words: wordsOf(assignment),
       state: toldState.state!,
       window: resolved.window,
       now,

@@ -76,7 +76,7 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
           ? []
           : progress.ofMany(found, studentIds, {
               viewpoint,
-              viewer: teacherViewer(teacher),
+              viewer: { ...teacherViewer(teacher), reads: language },
               lookingOf: (one) => lookingOf(one, settings, now),
               now,
               withCourse: false,

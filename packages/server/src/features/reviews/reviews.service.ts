@@ -17,7 +17,7 @@ import type { PeerReview, PeerReviewsService } from './peer-reviews.service';
 import { defineReviews } from './reviews.model';
 import { isNameless } from '../pieces/nameless';
 import { isWithTeacher } from '../pieces/records';
-import { STUDENT_VIEWER, type Sight, teacherViewer } from '../pieces/sight';
+import { STUDENT_READER, STUDENT_VIEWER, type Sight, teacherViewer } from '../pieces/sight';
 
 type Teacher = Actor & { userId: string };
 
@@ -281,7 +281,7 @@ export function reviewsService({ sequelize, assignments, classes, board, pieces,
       const all = await peerReviews.ofReviewer(student.userId);
       const found = await assignments.byIds([...new Set(all.map((one) => one.assignmentId))]);
       const sights = new Map(
-        (await board.as(STUDENT_VIEWER).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]),
+        (await board.as(STUDENT_READER).ofAssignments(found, now, [student.userId])).map((sight) => [sight.assignment.id, sight]),
       );
       const counts = new Map<string, number>();
       const listed = all.flatMap((one) => {

@@ -162,13 +162,13 @@ describe('joining by code under a name of the roster', () => {
     await school.bringIn(finch, 'Name\nAda Reef');
     const ada = (await adaOf())!;
     await server.services.signIn.makeCards(
-      [{ ...ada, role: 'student' }],
+      [{ ...ada, role: 'student', language: null }],
       server.clock.now,
       async () => undefined,
       async (cards) => cards,
     );
     const [card] = await server.services.signIn.makeCards(
-      [{ ...ada, role: 'student', userName: (await adaOf())!.userName }],
+      [{ ...ada, role: 'student', language: null, userName: (await adaOf())!.userName }],
       server.clock.now,
       async () => undefined,
       async (cards) => cards,
@@ -183,7 +183,7 @@ describe('joining by code under a name of the roster', () => {
     await school.bringIn(finch, 'Name\nBen Kelp');
     const ben = (await studentsOf(finch, school.rivers)).find((one) => one.givenName === 'Ben')!;
     const [bens] = await server.services.signIn.makeCards(
-      [{ ...ben, role: 'student' }],
+      [{ ...ben, role: 'student', language: null }],
       server.clock.now,
       async () => undefined,
       async (cards) => cards,

@@ -1,3 +1,4 @@
+import type { Language } from '@jolly/core';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
 export interface MembershipRow {
@@ -11,6 +12,8 @@ export interface MembershipRow {
   isPractice: boolean;
   /** the simple view for this student; null: as the class has it */
   simpleView: boolean | null;
+  /** the language in which this student is given what teachers write; null: their own */
+  wordsLanguage: Language | null;
 }
 
 export const defineMemberships = (sequelize: Sequelize) =>
@@ -25,6 +28,7 @@ export const defineMemberships = (sequelize: Sequelize) =>
       shownAs: DataTypes.STRING,
       isPractice: DataTypes.BOOLEAN,
       simpleView: DataTypes.BOOLEAN,
+      wordsLanguage: DataTypes.STRING,
     },
     { tableName: 'class_students' },
   );

@@ -1,4 +1,4 @@
-import { LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
+import { LANGUAGES, LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
 import Joi from 'joi';
 import { id, line, personName } from '../../forms/fields';
 import type { CardsRequest, JoinRequest, RosterReading, SettleJoining, StudentChange } from '../../contract';
@@ -33,6 +33,9 @@ export const studentBody = Joi.object<StudentChange, true>({
   email: email.allow(null),
   schoolNumber: line.min(1).max(64).allow(null),
   simpleView: Joi.boolean().strict().allow(null),
+  wordsLanguage: Joi.string()
+    .valid(...LANGUAGES)
+    .allow(null),
 }).min(1);
 export const chosenBody = Joi.object<CardsRequest, true>({ studentIds: Joi.array().items(id).min(1).max(400).unique().required() });
 export const inviteTeacherBody = Joi.object<{ email: string }, true>({ email: email.required() });

@@ -1,4 +1,4 @@
-import { compareNames, localDateAt, type Actor, type LocalDate, type StudentName } from '@jolly/core';
+import { compareNames, localDateAt, type Actor, type Language, type LocalDate, type StudentName } from '@jolly/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { Op, UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import { countsBy, rowsOf } from '../../db/rows';
@@ -21,6 +21,8 @@ export interface Member {
   left: LocalDate | null;
   shownAs: string | null;
   simpleView: boolean | null;
+  /** the language in which this class's teachers give them their words; null: their own */
+  wordsLanguage: Language | null;
 }
 
 export const MOST_STUDENTS = 5000;
@@ -45,6 +47,7 @@ export const newRow = (classId: string, userId: string, joinedOn: LocalDate): Me
   shownAs: null,
   isPractice: false,
   simpleView: null,
+  wordsLanguage: null,
 });
 
 type Teacher = Actor & { userId: string };
@@ -77,6 +80,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         left: row.leftOn,
         shownAs: row.shownAs,
         simpleView: row.simpleView === null ? null : Boolean(row.simpleView),
+        wordsLanguage: row.wordsLanguage,
       }))
       .sort((a, b) => compareNames(a.student, b.student) || (a.student.id < b.student.id ? -1 : 1));
   }
@@ -153,7 +157,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         members.map((member) => member.student.id),
         now,
       );
-      return members.map(({ student, joined, left, shownAs, simpleView }) => ({
+      return members.map(({ student, joined, left, shownAs, simpleView, wordsLanguage }) => ({
         id: student.id,
         givenName: student.givenName,
         familyName: student.familyName,
@@ -167,6 +171,7 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
         cardMadeAt: student.cardMadeAt?.getTime() ?? null,
         invitedAt: invited.get(student.id) ?? null,
         simpleView,
+        wordsLanguage,
         ownView: student.ownView,
         elsewhere: !mayHelp.has(student.id),
       }));
@@ -188,12 +193,12 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
       return members;
     },
 
-    /** Corrects what is known of a student: name, address, number; and of this class the name for classmates, and the view. */
+    /** Corrects what is known of a student: name, address, number; and of this class the name for classmates, the view and the language. */
     async change(
       actor: Teacher,
       classId: string,
       studentId: string,
-      { shownAs, simpleView, ...changes }: StudentChange,
+      { shownAs, simpleView, wordsLanguage, ...changes }: StudentChange,
       now: number,
     ): Promise<void> {
       const found = await classes.forTeacher(actor, 'roster.edit', classId);
@@ -210,6 +215,8 @@ export function rosterService({ sequelize, accounts, classes, persons, tickets }
           await persons.tell('nameChanged', actor.userId, found, [{ id: studentId, word: name }], randomUUID(), now, transaction);
         }
         if (shownAs !== undefined) await memberships.update({ shownAs }, { where: { classId, userId: studentId }, transaction });
+        if (wordsLanguage !== undefined)
+          await memberships.update({ wordsLanguage }, { where: { classId, userId: studentId }, transaction });
         if (simpleView !== undefined) {
           await memberships.update({ simpleView }, { where: { classId, userId: studentId }, transaction });
           await accounts.chooseView(studentId, null, transaction);

@@ -18,6 +18,7 @@ import HandInKinds from './HandInKinds.vue';
 import IssueBar from './IssueBar.vue';
 import { keepPicture } from './keep-picture';
 import MoreOfBrief from './MoreOfBrief.vue';
+import OtherLanguages from './OtherLanguages.vue';
 import PreviewSheet from './PreviewSheet.vue';
 import ScoredBy from './ScoredBy.vue';
 import { setAgain } from './set-again';
@@ -171,6 +172,7 @@ async function toShelf(): Promise<void> {
           :placeholder="t(handout ? 'compose.handoutPlaceholder' : 'compose.instructionsPlaceholder')"
           :keep-picture="keepPicture"
         />
+        <OtherLanguages v-model="body" :locked="locked" />
         <ClearlySaid
           v-model:body="body"
           v-model:sets="sets"

@@ -8,7 +8,9 @@ import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 import RubricGrid from './RubricGrid.vue';
+import RubricInLanguages from './RubricInLanguages.vue';
 import SelectField from '../../ui/SelectField.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
@@ -69,6 +71,9 @@ const toShelf = () =>
       </div>
       <ProblemNote :problem="problem" />
       <RubricGrid :model-value="rubric" :aims="aims" @update:model-value="(changed) => emit('set', changed, null)" />
+      <FoldedPart v-if="rubric.criteria.length > 0" :title="t('wording.question')">
+        <RubricInLanguages :model-value="rubric" @update:model-value="(changed) => emit('set', changed, null)" />
+      </FoldedPart>
       <div>
         <Button type="primary" @click="emit('close')">{{ t('common.close') }}</Button>
       </div>

@@ -5,6 +5,7 @@ import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
 import { i18n } from '../../i18n';
 import { useKeptHere } from '../../ui/kept-here';
+import { language } from '../../time/format';
 import { keepTyped } from '../../ui/own-words';
 
 const SAVE_AFTER_MS = 700;
@@ -16,6 +17,8 @@ export function blankBrief(kind: BriefBody['kind']): BriefBody {
     title: '',
     instructions: EMPTY_TEXT,
     spoken: null,
+    language: language(),
+    otherWords: {},
     attachments: [],
     how: 'handIn',
     quiz: null,

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 /** Bands of a total: what they are called and from where each holds. */
 import { Button, Input } from 'ant-design-vue';
-import type { schemeProblems } from '@jolly/core';
+import { LANGUAGES, type Language, type schemeProblems } from '@jolly/core';
+import { computed, ref } from 'vue';
+import { language } from '../../time/format';
+import AlsoIn from '../../ui/AlsoIn.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 import { useWords } from '../../ui/use-words';
 import type { SchemeForm } from './scheme-form';
 import { percentIn } from './scheme-form';
@@ -18,6 +22,15 @@ const addBand = () =>
     name: '',
     from: scheme.value.bands.length === 0 ? 0 : Math.min(100_000, Math.max(...scheme.value.bands.map((band) => band.from)) + 10_000),
   });
+/** begun here, with nothing written yet */
+const begun = ref<Language[]>([]);
+const written = computed(() =>
+  LANGUAGES.filter((one) => begun.value.includes(one) || scheme.value.bands.some((band) => band.otherNames?.[one] !== undefined)),
+);
+function drop(language: Language): void {
+  begun.value = begun.value.filter((one) => one !== language);
+  for (const band of scheme.value.bands) delete band.otherNames?.[language];
+}
 const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
 </script>
 
@@ -62,6 +75,25 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
         {{ t('scheme.remove') }}{{ ' ' }}<span class="hidden-text">{{ band.name }}</span>
       </Button>
     </div>
+    <FoldedPart v-if="scheme.bands.length > 0" :title="t('wording.question')">
+      <AlsoIn :own="language()" :written="written" :disabled="disabled" @add="(one) => begun.push(one)" @drop="drop">
+        <template #default="{ language: one, called }">
+          <div class="line">
+            <Input
+              v-for="(band, index) in scheme.bands"
+              :key="index"
+              class="band"
+              :value="band.otherNames?.[one] ?? ''"
+              :aria-label="t('wording.nameIn', { name: band.name, language: called })"
+              :placeholder="band.name"
+              :maxlength="40"
+              dir="auto"
+              @update:value="(text: string) => (band.otherNames = { ...band.otherNames, [one]: text })"
+            />
+          </div>
+        </template>
+      </AlsoIn>
+    </FoldedPart>
     <ul v-if="problems.some((one) => one.path.startsWith('bands'))" class="plain alarm small">
       <li v-for="one in problems.filter((each) => each.path.startsWith('bands'))" :key="one.path">
         {{ t(`scheme.why.${one.why}`, { name: scheme.bands[Number(one.path.split('.')[1])]?.name || t('scheme.unnamed') }) }}

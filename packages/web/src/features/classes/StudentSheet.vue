@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One student of a class: names and keys, how they sign in, leaving and coming back. */
 import { Button, Input } from 'ant-design-vue';
+import { LANGUAGES, type Language } from '@jolly/core';
 import type { RosterStudent, StudentChange, StudentPasswordReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { ask } from '../../api/client';
@@ -62,6 +63,11 @@ const view = computed(() => {
 });
 const choose = (which: keyof typeof VIEWS) =>
   act(() => ask('PATCH /api/classes/:classId/roster/:studentId', { params: own(), body: { simpleView: VIEWS[which] } }), t('class.copied'));
+const giveWords = (which: Language | 'own') =>
+  act(
+    () => ask('PATCH /api/classes/:classId/roster/:studentId', { params: own(), body: { wordsLanguage: which === 'own' ? null : which } }),
+    t('class.copied'),
+  );
 const newPassword = () =>
   act(
     async () =>
@@ -148,6 +154,18 @@ const newPassword = () =>
               :disabled="busy"
               :options="(['class', 'simple', 'usual'] as const).map((one) => ({ value: one, label: t(`student.views.${one}`) }))"
               @update:model-value="choose"
+            />
+          </FormLine>
+          <FormLine :label="t('student.words')" for="student-words" :hint="t('student.wordsHint')">
+            <SelectField
+              id="student-words"
+              :model-value="student.wordsLanguage ?? 'own'"
+              :disabled="busy"
+              :options="[
+                { value: 'own' as const, label: t('student.wordsOwn') },
+                ...LANGUAGES.map((value) => ({ value, label: t(`wording.languages.${value}`) })),
+              ]"
+              @update:model-value="giveWords"
             />
           </FormLine>
           <div v-if="sure === 'leave'" class="row wrap">

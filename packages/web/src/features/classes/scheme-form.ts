@@ -1,4 +1,4 @@
-import type { BearingSettings, Category, LateRule, Scheme } from '@jolly/core';
+import type { Band, BearingSettings, Category, LateRule, Scheme } from '@jolly/core';
 
 /** What a teacher changes on the page of a scheme. Percentages are in thousandths of a percent. */
 export interface SchemeForm {
@@ -7,7 +7,7 @@ export interface SchemeForm {
     categories: Category[];
     missing: Scheme['missing'];
     decimals: 0 | 1 | 2;
-    bands: { name: string; from: number }[];
+    bands: Band[];
     bandsBy: Scheme['bandsBy'];
     termWeights?: Record<string, number>;
   };

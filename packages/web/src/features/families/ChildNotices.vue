@@ -30,9 +30,9 @@ const seen = (one: ReadNotice) =>
     <NoticePaper
       v-for="one in notices"
       :key="one.id"
-      :title="one.title"
-      :text="one.text"
-      :phrases="one.phrases"
+      :said="one"
+      :others="one.inOthers"
+      :read-in="t('family.readIn')"
       :attachments="one.attachments"
       :spoken="one.spoken"
       :marked="!one.read || one.pinned"

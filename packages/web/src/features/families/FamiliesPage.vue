@@ -102,7 +102,7 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
         <template #linked="{ row: one }">
           <p v-for="family in one.families" :key="family.id" class="line">
             <span dir="auto">{{ family.name }}</span><span class="muted small after-name"
-              >{{ family.email ?? t('families.noMail') }} · {{ t(`families.languages.${family.language}`) }}</span
+              >{{ family.email ?? t('families.noMail') }} · {{ t(`wording.languages.${family.language}`) }}</span
             ><Button
               type="link"
               size="small"

@@ -61,7 +61,7 @@ const mail = () =>
           id="letter-language"
           v-model="language"
           class="short"
-          :options="LANGUAGES.map((one) => ({ value: one, label: t(`families.languages.${one}`) }))"
+          :options="LANGUAGES.map((one) => ({ value: one, label: t(`wording.languages.${one}`) }))"
         />
       </div>
       <section>

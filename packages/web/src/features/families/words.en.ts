@@ -11,7 +11,6 @@ export const familiesWords = {
     invite: 'Invite | Invite {n} family | Invite {n} families',
     inviteTitle: 'Invite families | Invite the family of {n} student | Invite the families of {n} students',
     language: 'Language of the letter',
-    languages: { en: 'English', es: 'Spanish', fr: 'French', ar: 'Arabic' },
     print: 'Letters to print',
     printHint: 'A page each, with a code that works once. Print twice for two households: each letter has its own code.',
     printGo: 'Make letters | Make {n} letter | Make {n} letters',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One question a student is asked in the lesson. What is chosen stays theirs until it is sent, whatever is shown meanwhile. */
 import { Button } from 'ant-design-vue';
-import { isNoAnswer, type Answer } from '@jolly/core';
+import { askedIn, isNoAnswer, type Answer, type Language } from '@jolly/core';
 import type { MyLiveQuestion } from '@jolly/server/contract';
 import same from 'fast-deep-equal';
 import { computed, ref, watch } from 'vue';
@@ -11,7 +11,7 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
-import { AnswerField, answerText, MarkSquare } from '../quizzes';
+import { AnswerField, AskedLanguages, answerText, MarkSquare } from '../quizzes';
 import { fileAddress } from '../files';
 import SpreadBars from './SpreadBars.vue';
 
@@ -19,6 +19,8 @@ const props = defineProps<{ mine: MyLiveQuestion }>();
 const emit = defineEmits<{ stored: [MyLiveQuestion] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
+const reads = ref<Language | null>(null);
+const asked = computed(() => askedIn([reads.value], props.mine.asked));
 const typed = ref<Answer>(props.mine.answer);
 // Sent on another device: shown here too, unless something else is being chosen here.
 watch(
@@ -44,14 +46,15 @@ const send = () =>
     <p class="row small muted">
       <ClassSquare :hue="mine.hue" /><span dir="auto">{{ mine.className }}</span>
     </p>
-    <RichTextView v-if="mine.asked.kind !== 'gaps'" class="asked" :text="mine.asked.text" />
+    <AskedLanguages :asked="asked" @choose="(one) => (reads = one)" />
+    <RichTextView v-if="asked.kind !== 'gaps'" class="asked" :text="asked.text" />
     <!-- eslint-disable-next-line vuejs-accessibility/media-has-caption -->
-    <audio v-if="mine.asked.spoken" controls :src="fileAddress(mine.asked.spoken.id)" />
+    <audio v-if="asked.spoken" controls :src="fileAddress(asked.spoken.id)" />
     <template v-if="mine.open && mine.has && !mine.mayChange">
       <p class="good small" role="status">{{ t('live.sentForGood') }}</p>
     </template>
     <template v-else-if="mine.open">
-      <AnswerField v-model="typed" :asked="mine.asked" :decimal="mine.decimal" />
+      <AnswerField v-model="typed" :asked="asked" :decimal="mine.decimal" />
       <ProblemNote :problem="problem" />
       <Button type="primary" size="large" block :disabled="!isNew || busy" @click="send">{{
         t(mine.answer === null ? 'live.send' : 'live.sendAgain')
@@ -63,17 +66,17 @@ const send = () =>
       <p class="muted">{{ t('live.over') }}</p>
       <ProblemNote :problem="problem" />
       <p v-if="mine.answer !== null" class="row" dir="auto">
-        <MarkSquare v-if="mine.mark" :mark="mine.mark" />{{ t('live.yours', { what: answerText(mine.asked, mine.answer, t) }) }}
+        <MarkSquare v-if="mine.mark" :mark="mine.mark" />{{ t('live.yours', { what: answerText(asked, mine.answer, t) }) }}
       </p>
     </template>
     <p v-if="mine.mark" class="verdict" role="status">{{ t(`live.marks.${mine.mark}`) }}</p>
     <section v-if="mine.spread" class="stack">
       <h2>{{ t('live.howAnswered') }}</h2>
-      <SpreadBars :asked="mine.asked" :spread="mine.spread" />
+      <SpreadBars :asked="asked" :spread="mine.spread" />
     </section>
     <p v-if="mine.key && mine.key.length > 0 && !(mine.spread && isChoice)" dir="auto">
       <span class="muted small">{{ t('live.keyIs') }}</span>
-      {{ mine.key.map((one) => (mine.asked.kind === 'trueFalse' ? t(one === 'true' ? 'quiz.true' : 'quiz.false') : one)).join(' · ') }}
+      {{ mine.key.map((one) => (asked.kind === 'trueFalse' ? t(one === 'true' ? 'quiz.true' : 'quiz.false') : one)).join(' · ') }}
     </p>
     <p v-if="mine.explanation" class="explained" dir="auto">{{ mine.explanation }}</p>
   </article>

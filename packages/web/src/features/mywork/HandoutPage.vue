@@ -6,7 +6,9 @@ import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
+import { useTurned } from '../../ui/use-turned';
 import { useWords } from '../../ui/use-words';
+import WordLanguages from '../../ui/WordLanguages.vue';
 import { useSession } from '../accounts';
 import { AttachmentList } from '../assignments';
 import { useTermLine } from '../termline';
@@ -28,17 +30,20 @@ const { state, value, why, reload } = useLoad(async () => {
   return found;
 }, [() => route.params.id]);
 const zone = computed(() => line.classOf(value.value?.classId ?? '')?.zone ?? line.zone);
+const turned = useTurned(() => value.value);
+const shown = turned.shown;
 </script>
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <article v-if="value" class="page stack narrow">
-      <h1 dir="auto">{{ value.title }}</h1>
+    <article v-if="value && shown" class="page stack narrow">
+      <h1 dir="auto">{{ shown.title }}</h1>
+      <WordLanguages :label="t('wording.readIn')" :language="shown.language" :others="turned.others.value" @choose="turned.choose" />
       <p class="muted">
         {{ value.className }}<template v-if="value.unit"> · {{ value.unit }}</template> · {{ when(value.issuedAt, zone) }}
       </p>
-      <RichTextView :text="value.instructions" />
-      <AttachmentList :attachments="value.attachments" :spoken="value.spoken" />
+      <RichTextView :text="shown.instructions" />
+      <AttachmentList :attachments="value.attachments" :spoken="shown.spoken" />
     </article>
     <div v-else class="page">
       <p class="note">{{ t('missingPage.title') }}</p>

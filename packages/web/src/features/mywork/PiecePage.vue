@@ -9,7 +9,9 @@ import { ask } from '../../api/client';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
+import { useTurned } from '../../ui/use-turned';
 import { useWords } from '../../ui/use-words';
+import WordLanguages from '../../ui/WordLanguages.vue';
 import { useSession } from '../accounts';
 import { AttachmentList, RubricView } from '../assignments';
 import HandedIn from './HandedIn.vue';
@@ -67,6 +69,8 @@ const showVersions = () => attempt(async () => (versions.value = await ask('GET 
 /** Worksheets by what they are attached as. */
 const titles = computed(() => new Map((value.value?.attachments ?? []).map((one) => [one.id, one.title])));
 const papers = computed(() => value.value?.papers ?? []);
+const turned = useTurned(() => value.value?.words);
+const shown = turned.shown;
 const others = computed(() => (value.value?.team?.members ?? []).filter((one) => one.id !== userId));
 watch(
   () => route.params.id,
@@ -77,7 +81,7 @@ watch(
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
     <div
-      v-if="value && piece"
+      v-if="value && piece && shown"
       class="page columns"
       @dragover.prevent="dropping = working"
       @dragleave="dropping = false"
@@ -85,7 +89,8 @@ watch(
     >
       <section class="work">
         <header class="stack head">
-          <h1 dir="auto">{{ piece.title }}</h1>
+          <h1 dir="auto">{{ shown.title }}</h1>
+          <WordLanguages :label="t('wording.readIn')" :language="shown.language" :others="turned.others.value" @choose="turned.choose" />
           <p class="muted">
             <StateWord :state="piece.state" /><template v-if="piece.lateBy > 0"
               >, {{ t('common.late', { length: length(piece.lateBy) }) }}</template
@@ -109,12 +114,12 @@ watch(
           <p dir="auto">{{ value.sentBack.reason }}</p>
           <p v-if="value.sentBack.newDue !== null">{{ t('piece.sentBackBy', { when: when(value.sentBack.newDue, zone) }) }}</p>
         </div>
-        <div v-if="!isBlank(value.instructions) || value.attachments.length > 0 || value.spoken">
+        <div v-if="!isBlank(shown.instructions) || value.attachments.length > 0 || shown.spoken">
           <h2 class="label-head">{{ t('piece.toDo') }}</h2>
-          <RichTextView :text="value.instructions" /><AttachmentList
+          <RichTextView :text="shown.instructions" /><AttachmentList
             class="with"
             :attachments="value.attachments"
-            :spoken="value.spoken"
+            :spoken="shown.spoken"
             :copies="[...value.sheets, ...papers].map((one) => one.attachmentId)"
           />
         </div>

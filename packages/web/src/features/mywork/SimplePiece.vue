@@ -11,7 +11,9 @@ import LoadGate from '../../ui/LoadGate.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import SignPicture, { type Sign } from '../../ui/SignPicture.vue';
+import { useTurned } from '../../ui/use-turned';
 import { useWords } from '../../ui/use-words';
+import WordLanguages from '../../ui/WordLanguages.vue';
 import { useSession } from '../accounts';
 import { AttachmentList } from '../assignments';
 import { fileAddress, kindOf } from '../files';
@@ -50,7 +52,9 @@ const isPicture = (one: Attachment): one is Shown =>
   one.kind === 'file' && kindOf(one.file) === 'picture' && !copies.value.includes(one.id);
 const pictures = computed(() => (value.value?.attachments ?? []).filter(isPicture));
 const further = computed(() => (value.value?.attachments ?? []).filter((one) => !isPicture(one)));
-const toRead = computed(() => `${piece.value?.title ?? ''}. ${value.value ? plainText(value.value.instructions) : ''}`);
+const turned = useTurned(() => value.value?.words);
+const shown = turned.shown;
+const toRead = computed(() => (shown.value ? `${shown.value.title}. ${plainText(shown.value.instructions)}` : ''));
 const back = computed(() => piece.value?.returned != null || value.value?.marked != null);
 watch(
   () => route.params.id,
@@ -60,9 +64,10 @@ watch(
 
 <template>
   <LoadGate :state="state" :why="why" @retry="reload">
-    <div v-if="value && piece" class="page simple-piece">
+    <div v-if="value && piece && shown" class="page simple-piece">
       <header class="head">
-        <h1 dir="auto">{{ piece.title }}</h1>
+        <h1 dir="auto">{{ shown.title }}</h1>
+        <WordLanguages :label="t('wording.readIn')" :language="shown.language" :others="turned.others.value" @choose="turned.choose" />
       </header>
       <ReturnedWork v-if="back" :value="value" :assignment-id="id" :first-name="session.me?.givenName ?? ''" @changed="reload" />
       <p v-if="value.sentBack && piece.state === 'sentBack'" class="note" dir="auto">{{ value.sentBack.reason }}</p>
@@ -85,7 +90,11 @@ watch(
           >
         </nav>
         <section v-if="step === 'hear'" class="sheet stage" :aria-label="t('simple.hear')">
-          <ListenButton :recording="value.spoken ? fileAddress(value.spoken.id, 'inline') : null" :words="toRead" />
+          <ListenButton
+            :recording="shown.spoken ? fileAddress(shown.spoken.id, 'inline') : null"
+            :words="toRead"
+            :language="shown.language"
+          />
           <img
             v-for="one in pictures"
             :key="one.id"
@@ -93,7 +102,7 @@ watch(
             :src="fileAddress(one.file.id, 'inline')"
             :alt="one.title || one.file.name"
           />
-          <RichTextView v-if="!isBlank(value.instructions)" class="words" :text="value.instructions" />
+          <RichTextView v-if="!isBlank(shown.instructions)" class="words" :text="shown.instructions" />
           <AttachmentList class="with" :attachments="further" :spoken="null" :copies="copies" />
           <p v-if="!working" class="note">{{ t('simple.notOpen') }}</p>
         </section>

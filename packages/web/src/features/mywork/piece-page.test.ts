@@ -26,8 +26,7 @@ const handIn: HandInView = {
 const reply = (more: Partial<MyPieceReply> = {}, piece = {}): MyPieceReply =>
   ({
     piece: myPiece({ assignmentId: 'delta', title: 'River delta', zone: 'UTC', window: { opens: null, due, closes: due }, ...piece }),
-    instructions: textOf('Explain the delta.'),
-    spoken: null,
+    words: { title: 'River delta', instructions: textOf('Explain the delta.'), spoken: null, language: 'en', otherWords: {} },
     attachments: [],
     scoring: { by: 'points' },
     minutes: null,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A notice on the board of its teachers: what it says, who has read it, how hands stand, and what can be done about it. */
 import { Button, Input } from 'ant-design-vue';
-import { phraseIn } from '@jolly/core';
+import { noticeIn, noticeInOthers } from '@jolly/core';
 import type { ClassReply, TeacherNotice } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
@@ -22,7 +22,6 @@ const { t, count, when, name } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const zone = computed(() => props.schoolClass.calendar.zone);
 const title = computed(() => titleOf(props.notice));
-const words = computed(() => props.notice.words[props.notice.language]);
 const params = computed(() => ({ classId: props.schoolClass.id, noticeId: props.notice.id }));
 const isUp = computed(() => props.notice.stand === 'up' && !props.notice.hidden && !props.notice.waits);
 const others = computed(() => props.notice.classNames.filter((one) => one !== props.schoolClass.label));
@@ -80,9 +79,9 @@ async function sendNow(): Promise<void> {
 
 <template>
   <NoticePaper
-    :title="title"
-    :text="words?.text ?? { type: 'doc', content: [] }"
-    :phrases="notice.phrases.map((phrase) => phraseIn(language(), phrase))"
+    :said="noticeIn([language()], notice)"
+    :others="noticeInOthers([language()], notice)"
+    :read-in="t('wording.readIn')"
     :attachments="notice.attachments"
     :spoken="notice.spoken"
     :marked="notice.pinned || notice.waits"

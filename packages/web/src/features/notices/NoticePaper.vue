@@ -1,15 +1,19 @@
 <script setup lang="ts">
 /** The paper that a notice is written on, the same for everybody: a tab at its head, title, words, what goes with it. */
-import type { RichText } from '@jolly/core';
+import type { Language, NoticeInLanguage } from '@jolly/core';
 import type { KeptFile, NoticeAttachment } from '@jolly/server/contract';
 import { isBlank } from '@jolly/core';
+import { computed, ref } from 'vue';
+import WordLanguages from '../../ui/WordLanguages.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { fileAddress } from '../files';
 
-defineProps<{
-  title: string;
-  text: RichText;
-  phrases: readonly string[];
+const props = defineProps<{
+  /** in the reader's language, and in the others in which it was written */
+  said: Pick<NoticeInLanguage, 'title' | 'text' | 'phrases'> & Partial<NoticeInLanguage>;
+  others?: readonly NoticeInLanguage[];
+  /** what the choice of languages is called */
+  readIn?: string;
   attachments: readonly NoticeAttachment[];
   spoken: KeptFile | null;
   /** it is at the top, or new */
@@ -18,14 +22,25 @@ defineProps<{
   faint?: boolean;
 }>();
 defineSlots<{ default?: () => unknown; acts?: () => unknown; hands?: () => unknown; facts?: () => unknown }>();
+const chosen = ref<Language | null>(null);
+const all = computed(() => [...(props.said.wordsLanguage ? [props.said as NoticeInLanguage] : []), ...(props.others ?? [])]);
+const shown = computed(() => all.value.find((one) => one.wordsLanguage === chosen.value) ?? props.said);
+const languages = computed(() => all.value.flatMap((one) => one.wordsLanguage ?? []).filter((one) => one !== shown.value.wordsLanguage));
 </script>
 
 <template>
   <article class="paper" :class="{ marked, faint }">
-    <h3 dir="auto">{{ title }}</h3>
+    <h3 dir="auto">{{ shown.title }}</h3>
+    <WordLanguages
+      v-if="shown.wordsLanguage"
+      :label="readIn ?? ''"
+      :language="shown.wordsLanguage"
+      :others="languages"
+      @choose="(one) => (chosen = one)"
+    />
     <div class="words">
-      <p v-for="(phrase, at) in phrases" :key="at" class="phrase" dir="auto">{{ phrase }}</p>
-      <RichTextView v-if="!isBlank(text)" :text="text" />
+      <p v-for="(phrase, at) in shown.phrases" :key="at" class="phrase" dir="auto">{{ phrase }}</p>
+      <RichTextView v-if="!isBlank(shown.text)" :text="shown.text" />
     </div>
     <slot name="hands" />
     <!-- eslint-disable-next-line vuejs-accessibility/media-has-caption -->

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** What a notice says: a title and a text, in more languages where the teacher writes them, and sentences of the stock. */
-import { Button, Input } from 'ant-design-vue';
+import { Input } from 'ant-design-vue';
 import { EMPTY_TEXT, LANGUAGES, type Language } from '@jolly/core';
 import { computed, onMounted, ref } from 'vue';
+import AlsoIn from '../../ui/AlsoIn.vue';
 import type { Focusable } from '../../ui/focus-first';
 import FormLine from '../../ui/FormLine.vue';
+import OwnLanguage from '../../ui/OwnLanguage.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
-import SelectField from '../../ui/SelectField.vue';
 import { useWords } from '../../ui/use-words';
 import { keepPicture } from '../assignments';
 import type { NoticeDraft } from './blank-notice';
@@ -15,12 +16,10 @@ import PhraseRows from './PhraseRows.vue';
 const notice = defineModel<NoticeDraft>({ required: true });
 defineSlots<{ /** between title and text */ default?: () => unknown }>();
 const { t } = useWords();
-const first = ref<Focusable[]>([]);
+const first = ref<Focusable | null>(null);
 // The sheet takes the focus when it has come in; then its first field has it.
-onMounted(() => requestAnimationFrame(() => requestAnimationFrame(() => first.value[0]?.focus())));
-const written = computed(() => LANGUAGES.filter((one) => one === notice.value.language || notice.value.words[one] !== undefined));
-const left = computed(() => LANGUAGES.filter((one) => !written.value.includes(one)));
-const inOrder = computed(() => [notice.value.language, ...written.value.filter((one) => one !== notice.value.language)]);
+onMounted(() => requestAnimationFrame(() => requestAnimationFrame(() => first.value?.focus())));
+const written = computed(() => LANGUAGES.filter((one) => notice.value.words[one] !== undefined));
 const wordsIn = (language: Language) => notice.value.words[language] ?? { title: '', text: EMPTY_TEXT };
 const set = (language: Language, change: Partial<ReturnType<typeof wordsIn>>) =>
   (notice.value.words = { ...notice.value.words, [language]: { ...wordsIn(language), ...change } });
@@ -33,61 +32,56 @@ function speak(language: Language): void {
   if (own && !(language in others)) notice.value.words = { ...others, [language]: own };
   notice.value.language = language;
 }
-const languageName = (one: Language) => t(`notices.languages.${one}`);
 </script>
 
 <template>
   <div class="stack">
-    <template v-for="(language, at) in inOrder" :key="language">
-      <FormLine
-        :label="
-          at > 0 ? t('notices.titleIn', { language: languageName(language) }) : t(notice.hands ? 'notices.question' : 'notices.titleLabel')
-        "
-        :for="`notice-title-${language}`"
-        :path="at > 0 ? undefined : 'title'"
-        ><Input
-          :id="`notice-title-${language}`"
-          ref="first"
-          :value="wordsIn(language).title"
-          :maxlength="200"
-          dir="auto"
-          @update:value="(title: string) => set(language, { title })"
-      /></FormLine>
-      <slot v-if="at === 0" />
-      <RichTextEditor
-        :model-value="wordsIn(language).text"
-        class="written"
-        slim
-        :label="at > 0 ? t('notices.textIn', { language: languageName(language) }) : t('notices.text')"
-        :placeholder="at > 0 ? '' : t('notices.placeholder')"
-        :keep-picture="keepPicture"
-        @update:model-value="(text) => set(language, { text })"
-      />
-      <Button v-if="at > 0" type="link" size="small" @click="drop(language)">{{
-        t('notices.dropLanguage', { language: languageName(language) })
-      }}</Button>
-    </template>
-    <PhraseRows v-model="notice.phrases" />
-    <div v-if="notice.readers === 'families'" class="row wrap">
-      <Button v-for="one in left" :key="one" type="link" size="small" @click="set(one, {})">{{
-        t('notices.alsoIn', { language: languageName(one) })
-      }}</Button>
-      <div class="own-language">
-        <SelectField
-          :model-value="notice.language"
-          quiet
-          :label="t('notices.language')"
-          :options="LANGUAGES.map((value) => ({ value, label: t('notices.inLanguage', { language: languageName(value) }) }))"
-          @update:model-value="speak"
+    <FormLine :label="t(notice.hands ? 'notices.question' : 'notices.titleLabel')" :for="`notice-title-${notice.language}`" path="title"
+      ><Input
+        :id="`notice-title-${notice.language}`"
+        ref="first"
+        :value="wordsIn(notice.language).title"
+        :maxlength="200"
+        dir="auto"
+        @update:value="(title: string) => set(notice.language, { title })"
+    /></FormLine>
+    <slot />
+    <RichTextEditor
+      :key="notice.language"
+      :model-value="wordsIn(notice.language).text"
+      class="written"
+      slim
+      :label="t('notices.text')"
+      :placeholder="t('notices.placeholder')"
+      :keep-picture="keepPicture"
+      @update:model-value="(text) => set(notice.language, { text })"
+    />
+    <PhraseRows v-if="notice.readers === 'teachers'" v-model="notice.phrases" />
+    <AlsoIn v-else :own="notice.language" :written="written" @add="(one) => set(one, {})" @drop="drop">
+      <template #default="{ language, called }">
+        <FormLine :label="t('wording.titleIn', { language: called })" :for="`notice-title-${language}`"
+          ><Input
+            :id="`notice-title-${language}`"
+            :value="wordsIn(language).title"
+            :maxlength="200"
+            dir="auto"
+            @update:value="(title: string) => set(language, { title })"
+        /></FormLine>
+        <RichTextEditor
+          :model-value="wordsIn(language).text"
+          class="written"
+          slim
+          :label="t('wording.textIn', { language: called })"
+          placeholder=""
+          :keep-picture="keepPicture"
+          @update:model-value="(text) => set(language, { text })"
         />
-      </div>
-      <p class="muted small">{{ t('notices.notTranslated') }}</p>
-    </div>
+      </template>
+      <template #between><PhraseRows v-model="notice.phrases" /></template>
+      <template #end>
+        <OwnLanguage :model-value="notice.language" @update:model-value="speak" />
+        <p class="muted small">{{ t('notices.notTranslated') }}</p>
+      </template>
+    </AlsoIn>
   </div>
 </template>
-
-<style scoped>
-.own-language {
-  inline-size: 190px;
-}
-</style>

@@ -29,9 +29,9 @@ const takeDown = () =>
 
 <template>
   <NoticePaper
-    :title="notice.title"
-    :text="notice.text"
-    :phrases="notice.phrases"
+    :said="notice"
+    :others="notice.inOthers"
+    :read-in="t('wording.readIn')"
     :attachments="notice.attachments"
     :spoken="notice.spoken"
     :marked="!notice.read || notice.pinned"

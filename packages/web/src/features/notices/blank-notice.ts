@@ -79,4 +79,4 @@ export function draftOf(notice: TeacherNotice): NoticeDraft {
   return JSON.parse(JSON.stringify({ id, at, ...body })) as NoticeDraft;
 }
 
-export const titleOf = (notice: Pick<NoticeBody, 'language' | 'words' | 'phrases'>): string => noticeIn(notice.language, notice).title;
+export const titleOf = (notice: Pick<NoticeBody, 'language' | 'words' | 'phrases'>): string => noticeIn([notice.language], notice).title;

@@ -236,6 +236,7 @@ const mine = (more: Partial<ReadNotice> = {}): ReadNotice => ({
   text: EMPTY_TEXT,
   language: 'en',
   wordsLanguage: 'en',
+  inOthers: [],
   attachments: [],
   spoken: null,
   about: null,

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 /** A try that is over: its score, each question with what was answered, and of marks, key and explanations what may be seen. */
-import { saidIn } from '@jolly/core';
+import { askedIn, saidIn, type Language } from '@jolly/core';
 import type { FinishedTry, MyQuizReply } from '@jolly/server/contract';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
 import { fileAddress } from '../files';
 import { answerText } from './answer-text';
+import AskedLanguages from './AskedLanguages.vue';
 import MarkSquare from './MarkSquare.vue';
 
 const props = defineProps<{ finished: FinishedTry; quiz: MyQuizReply; several: boolean }>();
 const { t, count, points, when } = useWords();
+const reads = ref<Language | null>(null);
 const outOf = computed(() => props.quiz.points ?? props.finished.max);
 /** What is still to come, said so that nobody wonders. */
 const toCome = computed(() => {
@@ -42,9 +44,12 @@ const toCome = computed(() => {
       <li v-for="(one, index) in finished.questions" :key="one.asked.id" class="one">
         <span class="n">{{ index + 1 }}</span>
         <div class="grow stack">
-          <RichTextView class="asked" :text="one.asked.text" />
+          <AskedLanguages :asked="askedIn([reads], one.asked)" @choose="(language) => (reads = language)" />
+          <RichTextView class="asked" :text="askedIn([reads], one.asked).text" />
           <p class="row given">
-            <MarkSquare v-if="one.mark" :mark="one.mark" /><span class="grow" dir="auto">{{ answerText(one.asked, one.answer, t) }}</span
+            <MarkSquare v-if="one.mark" :mark="one.mark" /><span class="grow" dir="auto">{{
+              answerText(askedIn([reads], one.asked), one.answer, t)
+            }}</span
             ><span v-if="one.points !== null" class="number">{{
               t('common.of', { a: points(one.points), b: points(one.asked.points) })
             }}</span

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** One question while it is written: at left what students see, at right what it earns, how it counts and what is said about it. */
 import { Button, Textarea } from 'ant-design-vue';
-import { isTeacherScored, type DecimalMark, type Question, type QuestionSet, type Rubric } from '@jolly/core';
+import { isTeacherScored, type DecimalMark, type Language, type Question, type QuestionSet, type Rubric } from '@jolly/core';
 import { computed, onMounted, ref } from 'vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 import FormLine from '../../ui/FormLine.vue';
 import NumberField from '../../ui/NumberField.vue';
 import RadioField from '../../ui/RadioField.vue';
@@ -18,6 +19,7 @@ import ItemsEditor from './ItemsEditor.vue';
 import NumberEditor from './NumberEditor.vue';
 import PairsEditor from './PairsEditor.vue';
 import PlaceEditor from './PlaceEditor.vue';
+import QuestionInLanguages from './QuestionInLanguages.vue';
 
 const question = defineModel<Question>({ required: true });
 const props = defineProps<{
@@ -27,6 +29,8 @@ const props = defineProps<{
   sets: readonly QuestionSet[];
   /** it is written outside of a quiz: in no set, with nothing to copy it to */
   alone?: boolean;
+  /** the language of the quiz */
+  own?: Language;
 }>();
 const emit = defineEmits<{ done: []; remove: []; copy: []; keep: []; newSet: [] }>();
 const { t } = useWords();
@@ -87,6 +91,9 @@ function setRubric(changed: Rubric): void {
       <ItemsEditor v-else-if="question.kind === 'order'" v-model="question" />
       <PlaceEditor v-else-if="question.kind === 'place'" v-model="question" />
       <p v-else class="small muted">{{ t(`quiz.asks.${question.kind}`) }}</p>
+      <FoldedPart :title="t('wording.question')" :open="question.otherWords !== undefined">
+        <QuestionInLanguages v-model="question" :own="own" />
+      </FoldedPart>
     </div>
     <div class="stack side">
       <FormLine :label="t('quizMaking.points')" :for="`points-${question.id}`">

@@ -9,13 +9,17 @@ import ProblemNote from '../../ui/ProblemNote.vue';
 import LinkButton from '../../ui/LinkButton.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
+import { useTurned } from '../../ui/use-turned';
 import { useWords } from '../../ui/use-words';
+import WordLanguages from '../../ui/WordLanguages.vue';
 import FinishedTryView from './FinishedTryView.vue';
 
 const props = defineProps<{ quiz: MyQuizReply; busy: boolean; problem: ApiProblem | null }>();
 const emit = defineEmits<{ begin: []; again: [] }>();
 const { t, count, points, when } = useWords();
 
+const turned = useTurned(() => props.quiz.words);
+const shown = computed(() => turned.shown.value!);
 const tries = computed(() => props.quiz.finished.length);
 const facts = computed(() => {
   const { quiz } = props;
@@ -59,11 +63,12 @@ const refusal = computed(() => {
       <LinkButton size="small" :to="`/work/${quiz.assignmentId}`">{{ t('quizTaking.toPiece') }}</LinkButton>
     </p>
     <header>
-      <h1 dir="auto">{{ quiz.title }}</h1>
+      <h1 dir="auto">{{ shown.title }}</h1>
+      <WordLanguages :label="t('wording.readIn')" :language="shown.language" :others="turned.others.value" @choose="turned.choose" />
       <p class="muted"><StateWord :state="quiz.state" /> · {{ quiz.className }}</p>
     </header>
     <template v-if="quiz.mayBegin === null || tries === 0">
-      <RichTextView v-if="!isBlank(quiz.instructions)" :text="quiz.instructions" />
+      <RichTextView v-if="!isBlank(shown.instructions)" :text="shown.instructions" />
       <ul class="facts">
         <li v-for="one in facts" :key="one">{{ one }}</li>
       </ul>

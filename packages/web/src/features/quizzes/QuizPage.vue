@@ -206,6 +206,7 @@ const doneAt = (id: string) => done(questions.value.findIndex((one) => one.id ==
               :decimal="decimal"
               :aims="aims"
               :sets="body.quiz.sets"
+              :own="body.language"
               @update:model-value="quiz.change"
               @done="doneAt(question.id)"
               @copy="quiz.copy(index)"

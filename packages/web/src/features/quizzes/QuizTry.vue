@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Going through a quiz: one question at a time, the strip of all above, the time by the school's clock. */
 import { Button } from 'ant-design-vue';
-import { isWritten, type Answer } from '@jolly/core';
+import { askedIn, isWritten, type Answer, type Language } from '@jolly/core';
 import type { MyQuizReply } from '@jolly/server/contract';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { ask } from '../../api/client';
@@ -14,6 +14,7 @@ import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
 import { fileAddress } from '../files';
 import AnswerField from './AnswerField.vue';
+import AskedLanguages from './AskedLanguages.vue';
 import BesideNote from './BesideNote.vue';
 import HandInCheck from './HandInCheck.vue';
 import { useClock } from './use-clock';
@@ -43,7 +44,12 @@ watch(
 );
 /** looking over all of it before handing in */
 const closing = ref(false);
-const current = computed(() => asked.value[at.value] ?? null);
+/** The language pressed in this try; null: as each question came. */
+const reads = ref<Language | null>(null);
+const current = computed(() => {
+  const one = asked.value[at.value];
+  return one ? askedIn([reads.value], one) : null;
+});
 const laterKey = `jolly-quiz-later ${name}`;
 const later = ref<string[]>(JSON.parse(localStorage.getItem(laterKey) ?? '[]') as string[]);
 function setLater(id: string): void {
@@ -210,6 +216,7 @@ const lines = computed(() =>
             {{ t(isLater ? 'quizTaking.laterOff' : 'quizTaking.later') }}
           </Button>
         </div>
+        <AskedLanguages :asked="current" @choose="(one) => (reads = one)" />
         <audio v-if="current.spoken" controls :src="fileAddress(current.spoken.id)" :aria-label="t('quizTaking.spoken')"></audio>
         <RichTextView v-if="current.kind !== 'gaps'" class="asked" :text="current.text" />
         <AnswerField

@@ -1,4 +1,5 @@
 /** Quizzes: making them, going through them, what came of them; and their parts, for questions that are asked elsewhere. */
+export { default as AskedLanguages } from './AskedLanguages.vue';
 export { default as AnswerField } from './AnswerField.vue';
 export { default as MarkSquare } from './MarkSquare.vue';
 export { default as QuestionEditor } from './QuestionEditor.vue';

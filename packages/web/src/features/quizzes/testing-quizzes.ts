@@ -48,7 +48,7 @@ export const myQuiz = (more: Partial<MyQuizReply> = {}): MyQuizReply => ({
   hue: 3,
   zone: 'UTC',
   title: 'Streams, a check',
-  instructions: EMPTY_TEXT,
+  words: { title: 'Streams, a check', instructions: EMPTY_TEXT, spoken: null, language: 'en', otherWords: {} },
   state: 'open',
   window: { opens: null, due: null, closes: null },
   now: QUIZ_AT,

@@ -266,7 +266,7 @@ const strange = computed(() => inBraces(props.unknown));
         <label for="report-language">{{ t('report.language') }}</label><SelectField
           id="report-language"
           v-model="settings.language"
-          :options="LANGUAGES.map((one) => ({ value: one, label: t(`families.languages.${one}`) }))"
+          :options="LANGUAGES.map((one) => ({ value: one, label: t(`wording.languages.${one}`) }))"
         />
       </div>
     </FoldedPart>

@@ -32,7 +32,7 @@ export function useFormSummary(settings: Ref<ReportSettings>, labelOf: (classId:
       what: some(parts.map((one) => t(`report.parts.${one}`))),
       order: `${t(`report.sorts.${sort}`)} · ${t(`report.workSorts.${sortWork}`)}`,
       words: written.map((one) => t(`report.${one}`)).join(', '),
-      paper: `${t(landscape ? 'report.landscape' : 'report.portrait')} · ${t(`families.languages.${language}`)}`,
+      paper: `${t(landscape ? 'report.landscape' : 'report.portrait')} · ${t(`wording.languages.${language}`)}`,
     };
   });
 }

@@ -46,6 +46,7 @@ export const en = {
     noClasses: 'Your child is in no class here at the moment.',
     overview: 'The work of {name}',
     notices: 'Notices',
+    readIn: 'Read it in',
     writtenIn: { en: 'written in English', es: 'written in Spanish', fr: 'written in French', ar: 'written in Arabic' },
     walls: 'Display walls',
     wallLook: 'Look at it',

@@ -48,6 +48,7 @@ export const es: FamilyMessages = {
     noClasses: 'De momento no está en ninguna clase aquí.',
     overview: 'Los trabajos de {name}',
     notices: 'Avisos',
+    readIn: 'Leerlo en',
     writtenIn: { en: 'escrito en inglés', es: 'escrito en español', fr: 'escrito en francés', ar: 'escrito en árabe' },
     walls: 'Muros de trabajos',
     wallLook: 'Mirarlo',

@@ -48,6 +48,7 @@ export const fr: FamilyMessages = {
     noClasses: 'Votre enfant n’est dans aucune classe ici pour l’instant.',
     overview: 'Les travaux de {name}',
     notices: 'Avis de la classe',
+    readIn: 'Le lire en',
     writtenIn: { en: 'écrit en anglais', es: 'écrit en espagnol', fr: 'écrit en français', ar: 'écrit en arabe' },
     walls: 'Murs d’exposition',
     wallLook: 'Regarder',

@@ -1,6 +1,6 @@
 import type { Bearing } from '../bearing';
 import type { PieceState } from '../state';
-import type { Language } from './languages';
+import type { Language } from '../languages';
 
 /** What each state of a piece is called (docs/words.md): on pages, in letters and in reports the same. */
 export const STATE_NAMES: Record<Language, Record<PieceState, string>> = {
