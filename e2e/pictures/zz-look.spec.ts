@@ -1,0 +1,27 @@
+import { test } from '@playwright/test';
+import { asks, someone } from '../support/people';
+const at = '/var/tmp/lk/';
+test('look', async ({ browser }) => {
+  test.setTimeout(200_000);
+  const page = await someone(browser, 'odile.finch');
+  const all = (await (await page.request.get('/api/assignments')).json()) as any[];
+  const one = all.find((x) => x.title === 'Valley model');
+  await page.goto(`/compose/${one.briefId}?class=${one.classId}`);
+  await page.getByRole('button', { name: 'Write it in French too' }).click();
+  await page.getByRole('textbox', { name: 'Title in French' }).fill('Maquette de la vallée');
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: at + 'compose.png' });
+  const quiz = all.find((x) => x.title === 'Reading a river, quiz');
+  await page.goto(`/quiz/${quiz.briefId}?class=${quiz.classId}`);
+  await page.locator('.question').first().click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: at + 'quiz1.png' });
+  await page.getByText('In other languages').first().click();
+  await page.getByRole('button', { name: 'Write it in French too' }).first().click();
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: at + 'quiz.png' });
+  const rub = all.find((x) => x.scoring.by === 'rubric');
+  await page.goto(`/compose/${rub.briefId}?class=${rub.classId}`);
+  await page.waitForTimeout(1000);
+  await page.screenshot({ path: at + 'rubric0.png' });
+});
