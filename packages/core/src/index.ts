@@ -31,6 +31,7 @@ export * from './richtext';
 export * from './roster';
 export * from './rubric';
 export * from './score';
+export * from './seen';
 export * from './shift';
 export * from './simple-view';
 export * from './spread';

@@ -4,6 +4,7 @@ import type { BoardService } from './features/pieces/board.service';
 import type { ClassesService } from './features/classes/classes.service';
 import type { RosterService } from './features/roster/roster.service';
 import type { GroupsService } from './features/groups/groups.service';
+import type { FamilyTicksService } from './features/families/family-ticks.service';
 import type { FamiliesService } from './features/families/families.service';
 import type { AssignmentsService } from './features/assignments/assignments.service';
 import type { KeptFilesService } from './features/kept/kept-files.service';
@@ -25,6 +26,7 @@ interface Needed {
   roster: RosterService;
   groups: GroupsService;
   families: FamiliesService;
+  familyTicks: FamilyTicksService;
   assignments: AssignmentsService;
   board: BoardService;
   keptFiles: KeptFilesService;
@@ -32,13 +34,36 @@ interface Needed {
 }
 
 /** Notices, the answers to them, and shows of hands: who of them works with whom. */
-export function wireNotices({ sequelize, accounts, classes, roster, groups, families, assignments, board, keptFiles, news }: Needed) {
+export function wireNotices({
+  sequelize,
+  accounts,
+  classes,
+  roster,
+  groups,
+  families,
+  assignments,
+  board,
+  keptFiles,
+  news,
+  familyTicks,
+}: Needed) {
   const hands = handsService({ sequelize });
   const notices = noticesService({ sequelize, classes, roster, groups, families, hands });
   const handsBoard = handsBoardService({ classes, notices, hands });
-  const noticeboard = noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands });
+  const noticeboard = noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands, familyTicks });
   const writingNotices = writingNoticesService({ sequelize, classes, assignments, keptFiles, notices, noticeboard, hands });
-  const readingNotices = readingNoticesService({ sequelize, accounts, classes, roster, assignments, board, families, notices, hands });
+  const readingNotices = readingNoticesService({
+    sequelize,
+    accounts,
+    classes,
+    roster,
+    assignments,
+    board,
+    families,
+    notices,
+    hands,
+    familyTicks,
+  });
   const noticeTelling = noticeTellingService({ sequelize, accounts, classes, families, notices, news });
   const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
   const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };

@@ -14,8 +14,11 @@ import { schemeService } from './features/classes/scheme.service';
 import { exceptionsService } from './features/exceptions/exceptions.service';
 import { extensionsService } from './features/exceptions/extensions.service';
 import { standingService } from './features/exceptions/standing.service';
+import { childWorkService } from './features/families/child-work.service';
 import { childrenService } from './features/families/children.service';
 import { familiesService } from './features/families/families.service';
+import { familyReportsService } from './features/families/family-reports.service';
+import { familyTicksService } from './features/families/family-ticks.service';
 import { familyTalksService } from './features/families/family-talks.service';
 import { invitingService } from './features/families/inviting.service';
 import { tellingFamiliesService } from './features/families/telling-families.service';
@@ -235,11 +238,14 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const progress = progressService({ classes, board, classBoards, roster, jottings, quizAims, registerFacts });
   const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
-  const children = childrenService({ classes, roster, progress, families, talks });
+  const familyTicks = familyTicksService({ sequelize, accounts });
+  const children = childrenService({ classes, roster, progress, families, talks, familyTicks });
+  const childWork = childWorkService({ assignments, board, pieces, myWork, extensions, families, familyTicks });
+  const familyReports = familyReportsService({ sequelize, families, printPdf });
   const compose = composeService({ accounts, classes, roster, rows, progress, jottings, registerFacts });
   const reports = reportsService({ sequelize, compose });
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
-  const reportLetters = reportLettersService({ sequelize, compose, families, mail });
+  const reportLetters = reportLettersService({ sequelize, compose, families, familyReports, mail });
   const portfolio = portfolioService({ sequelize, accounts, classes, roster, board, myWork, portfolioEntries, news });
   const ownPortfolio = ownPortfolioService({ sequelize, portfolio, portfolioEntries });
   const portfolioHome = portfolioHomeService({ fileStore, accounts, myWork, portfolioEntries });
@@ -268,7 +274,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const toldAbsences = toldAbsencesService({ sequelize, accounts, classes, roster, families, register, news });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
   const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
-  const ofNotices = { sequelize, accounts, classes, roster, groups, families, assignments, board, keptFiles, news };
+  const ofNotices = { sequelize, accounts, classes, roster, groups, families, familyTicks, assignments, board, keptFiles, news };
   const noticing = wireNotices(ofNotices);
   const { notices, readingNotices } = noticing;
   const tellingFamilies = tellingFamiliesService({
@@ -285,7 +291,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
   const wallPages = wallPagesService({ fileStore, walls, wallReplies });
   const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls, portfolioWords, notes };
-  const fetching = fetchingService({ classes, assignments, board, pieces, works, ...seenIn });
+  const fetching = fetchingService({ classes, assignments, board, pieces, works, families, ...seenIn });
   const counters = { requests: new Map<number, number>() };
   const setup = {
     accounts,
@@ -373,7 +379,20 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     bringIn,
   };
   const portfolios = { portfolio, ownPortfolio, portfolioWords, portfolioHome };
-  const home = { families, inviting, talks, children, tellingFamilies, reports, reportJobs, reportLetters, ...portfolios };
+  const home = {
+    families,
+    inviting,
+    talks,
+    children,
+    childWork,
+    familyReports,
+    familyTicks,
+    tellingFamilies,
+    reports,
+    reportJobs,
+    reportLetters,
+    ...portfolios,
+  };
   return {
     sequelize,
     fileStore,

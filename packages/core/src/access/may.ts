@@ -132,6 +132,8 @@ export const ACTIONS = {
   'child.look': ownChild,
   'child.talk': ownChild,
   'child.absence': ownChild,
+  'child.ask': ownChild,
+  'child.tick': ownChild,
   'familyAccount.edit': { roles: ['family'], relations: 'anyone' },
   'news.look': inSchool,
   'dates.look': signedIn,

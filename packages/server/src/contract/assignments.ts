@@ -97,6 +97,8 @@ export interface BriefBody extends WordedBody {
   lateRule: LateRule | null;
   /** standing exceptions hold here */
   standingHolds: boolean;
+  /** families are asked to tick that they have seen what came back */
+  familyTick: boolean;
 }
 /** A brief set for one class: its window, where it is filed, whom it is for. */
 export interface SetFor {

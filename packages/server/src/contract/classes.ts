@@ -33,6 +33,10 @@ export interface ClassDetails {
   /** are families shown totals, and what teachers wrote? */
   familyTotals: boolean;
   familyFeedback: boolean;
+  /** are they shown the work itself: what is asked, and what was handed in? */
+  familyWork: boolean;
+  /** may they ask for more time for their child? */
+  familyAsks: boolean;
   /** what the letter of a return may carry: that something is back, the words too, or the score too */
   letterShows: LetterShows;
   /** does more time by a percentage come to round times on school days? */

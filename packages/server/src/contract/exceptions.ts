@@ -30,6 +30,8 @@ export interface OwnRequest extends AskExtension {
   state: RequestState;
   word: string;
   answeredAt: Instant | null;
+  /** of their family, who asked for them; null: they asked themselves */
+  askedBy: string | null;
 }
 /** The same as the teacher sees it. */
 export interface ExtensionRequest extends OwnRequest {

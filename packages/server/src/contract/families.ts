@@ -1,7 +1,22 @@
 /** Families: invited with a code, they see their own children and nobody else's. */
-import type { Instant, Language, MilliPoints, PieceState, StudentName, StudentView } from '@jolly/core';
+import type {
+  Instant,
+  Language,
+  MilliPoints,
+  Milliseconds,
+  PieceState,
+  Rubric,
+  StudentName,
+  StudentView,
+  TickStand,
+  WorkWindow,
+} from '@jolly/core';
+import type { Attachment, WordedBody } from './assignments';
 import type { LetterShows } from './classes';
+import type { OwnRequest } from './exceptions';
+import type { ReturnedView } from './pieces';
 import type { CriterionLevel } from './progress';
+import type { FeedbackFile, HandInView, MarginNote } from './work';
 
 /** How a family wants to be told: at once, by a letter each week, or never. */
 export type FamilyTelling = 'atOnce' | 'weekly' | 'never';
@@ -61,6 +76,10 @@ export interface FamilyPiece {
   /** what the teacher wrote, where the class shares it */
   remark: string | null;
   levels: CriterionLevel[];
+  /** there is a page of it: the class shows the work or what was said about it, lets the family ask, or asks it to tick */
+  opens: boolean;
+  /** has the family ticked what came back, where it is asked to */
+  tick: TickStand;
   /** what it is worth: the total with it done at the usual level, and left undone; null where it is worth nothing or the class shows no totals */
   worth: { gain: string; done: string; undone: string } | null;
 }
@@ -83,6 +102,49 @@ export interface FamilyClass {
 export interface ChildReply {
   student: StudentName & { id: string };
   classes: FamilyClass[];
+}
+/** A child's piece of work for its family: as the child sees it, as far as the class shows it. */
+export interface ChildPieceReply {
+  student: StudentName & { id: string };
+  assignmentId: string;
+  classId: string;
+  className: string;
+  hue: number;
+  zone: string;
+  teachers: string[];
+  state: PieceState;
+  lateBy: Milliseconds;
+  window: WorkWindow;
+  /** after a send-back: by when it is wanted again */
+  againBy: Instant | null;
+  points: MilliPoints | null;
+  /** which parts the class shows families: the work, and what was said about it */
+  shows: { work: boolean; feedback: boolean };
+  /** title and instructions, in the family's language and in the others beside it */
+  words: WordedBody;
+  attachments: Attachment[];
+  rubric: Rubric | null;
+  handIn: HandInView | null;
+  /** the hand-in that the notes are about */
+  marked: HandInView | null;
+  notes: MarginNote[];
+  feedbackFiles: FeedbackFile[];
+  returned: ReturnedView | null;
+  /** when it came back, each time, the first first */
+  returns: Instant[];
+  sentBack: { at: Instant; reason: string; newDue: Instant | null } | null;
+  /** requests for more time, the child's own and the family's, newest first */
+  requests: OwnRequest[];
+  mayAsk: boolean;
+  proposedDue: Instant | null;
+  tick: TickStand;
+}
+/** A report that a teacher gave a family. */
+export interface FamilyReport {
+  id: string;
+  title: string;
+  className: string;
+  givenAt: Instant;
 }
 export interface FamilyMessage {
   id: string;

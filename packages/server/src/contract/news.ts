@@ -54,7 +54,8 @@ export type NewsKind =
   | 'teacherMessage'
   | 'childReturned'
   | 'childPortfolio'
-  | 'childMissing';
+  | 'childMissing'
+  | 'childAnswered';
 export interface NewsItem {
   id: string;
   kind: NewsKind;

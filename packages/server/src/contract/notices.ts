@@ -50,6 +50,8 @@ export interface NoticeBody {
   until: LocalDate | null;
   pinned: boolean;
   hands: HandBody | null;
+  /** families are asked to tick that they have seen it */
+  familyTick: boolean;
 }
 export interface NoticeRequest extends NoticeBody {
   /** kept as a draft, put up now, or at a time */
@@ -89,6 +91,8 @@ export interface TeacherNotice extends NoticeBody {
   read: number;
   of: number;
   familiesRead: number;
+  /** of how many students a family has ticked it */
+  ticked: number;
   families: number;
   /** how many had read a wording before the present one, and not this */
   readEarlier: number;
@@ -109,6 +113,8 @@ export interface NoticeReadersReply {
     earlierWording: boolean;
     families: number;
     familiesRead: number;
+    /** who of the family has ticked it */
+    tickedBy: string[];
   }[];
 }
 /** A notice as students and families read it. */
@@ -116,6 +122,8 @@ export interface NoticeReadersReply {
 export interface ReadNotice extends NoticeInLanguage {
   /** the same in the other languages in which the teacher wrote it */
   inOthers: NoticeInLanguage[];
+  /** of a family: it is asked to tick this, and when it did; null: it is not asked */
+  tick: { at: Instant | null } | null;
   id: string;
   classId: string;
   className: string;

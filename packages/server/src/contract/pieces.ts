@@ -33,6 +33,8 @@ export interface AssignmentPiecesReply {
   sections: { assignmentId: string; classId: string }[];
   /** in the class now, and joined after its date: theirs only where the teacher gave it to everybody here on a day */
   joinedAfter: (StudentName & { id: string })[];
+  /** where families are asked to tick what came back: who did since it came back last */
+  seenAtHome: { studentId: string; by: string; at: Instant }[];
   /** scores given by a rubric that has changed since */
   rescorable: number;
 }

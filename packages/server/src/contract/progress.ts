@@ -110,6 +110,8 @@ export interface ProgressPiece extends ViewPiece {
   levels: CriterionLevel[];
   /** of what was returned: what being late took off */
   takenOff: MilliPoints;
+  /** families are asked to tick that they have seen what came back */
+  familyTick: boolean;
   /** last saved or looked at, of what is not in */
   activeAt: Instant | null;
   /** what a piece that was sent back should be handed in again by */

@@ -53,8 +53,10 @@ export interface ReportLetter {
   familyName: string;
   subject: string;
   body: string;
-  /** why nothing can go out: nobody is linked, or there is no address */
-  problem: 'noFamily' | 'noAddress' | null;
+  /** why nothing can go out: nobody is linked */
+  problem: 'noFamily' | null;
+  /** false: there is no address, so it stands in the family's page alone */
+  byMail: boolean;
 }
 export interface ReportLettersReply {
   letters: ReportLetter[];

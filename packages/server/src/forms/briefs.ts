@@ -117,6 +117,8 @@ export const briefForm = {
   roundRule: Joi.string().valid('latest', 'best', 'mean').required(),
   lateRule: lateRule.allow(null).required(),
   standingHolds: Joi.boolean().strict().required(),
+  // What was kept before does not say.
+  familyTick: Joi.boolean().strict().default(false),
 };
 /** Chosen levels, by criterion. */
 export const rubricChoices = Joi.object<RubricChoices>()

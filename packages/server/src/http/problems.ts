@@ -103,6 +103,8 @@ export const PROBLEMS = {
   'move.nothing': [422, 'This would move nothing.'],
   'extension.waiting': [409, 'You have already asked for more time here, and your teacher has not answered yet.'],
   'extension.notNow': [409, 'More time can be asked for while there is a date and nothing is handed in.'],
+  'extension.notByFamily': [403, 'In this class students ask for more time themselves. Write to the teacher.'],
+  'tick.notAsked': [409, 'There is nothing here to tick at present.'],
   'extension.notLater': [409, 'That is not later than the date you have. Ask for a later one.'],
   'extension.answered': [409, 'This request is already answered, or was withdrawn.'],
   'shelf.otherKind': [422, 'This is something else than what is on the shelf there. Nothing was stored.'],

@@ -30,6 +30,7 @@ export const CLASS_LIFE = {
   'POST /api/my/notices/:noticeId/answers': students(404, { body: { id: randomUUID(), text: 'Yes.', below: null } }),
   'PUT /api/my/notices/:noticeId/hand': students(404, { body: { chosen: ['a'] } }),
   'GET /api/family/children/:studentId/notices': { nobody: 401, wrong: ['teacher', 403], other: 404 },
+  'PUT /api/family/children/:studentId/notices/:noticeId/tick': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { seen: true } },
   'POST /api/family/children/:studentId/notices/read': { nobody: 401, wrong: ['teacher', 403], other: 404, body: { noticeIds: [] } },
   'GET /api/classes/:classId/register': teachers(404, { query: 'day=2026-11-23' }),
   'PUT /api/classes/:classId/register/:day': teachers(404, { body: { lesson: '', entries: [], taken: true } }),

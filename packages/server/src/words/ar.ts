@@ -89,6 +89,8 @@ export const ar: Words = {
     nothingToSay: 'لم يكن هناك ما يُسلَّم، ولا شيء ناقص، ولا شيء قادم في الأيام المقبلة.',
     choose: 'تختار في صفحتك كيف تُبلَّغ وبأي لغة:',
     returned: 'صُحِّح وأُعيد «{title}» ({className}) لـ{name}.',
+    moreTime: '«{title}» ({className}): وقت أكثر لـ{name} حتى {due}. {word}',
+    moreTimeNot: '«{title}» ({className}): لا وقت أكثر لـ{name}. {word}',
     isMissing: '«{title}» ({className}) لـ{name} ناقص. كان موعده {due}.',
     notice: 'إعلان لعائلات {className}: «{title}». {word}',
     absenceNoted: 'سجّل معلم {className} أن {name} لن يحضر: {word}',

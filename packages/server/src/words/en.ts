@@ -87,6 +87,8 @@ export const en = {
     nothingToSay: 'Nothing was due, nothing is missing, and nothing comes in the next days.',
     choose: 'You choose on your page how you are told, and in which language:',
     returned: '“{title}” ({className}) of {name} is back from the teacher.',
+    moreTime: '“{title}” ({className}): more time for {name}, until {due}. {word}',
+    moreTimeNot: '“{title}” ({className}): no more time for {name}. {word}',
     isMissing: '“{title}” ({className}) of {name} is missing. It was due {due}.',
     notice: 'Notice for families of {className}: “{title}”. {word}',
     absenceNoted: 'The teacher of {className} has noted that {name} will not be there: {word}',

@@ -89,6 +89,8 @@ export const es: Words = {
     nothingToSay: 'No había nada que entregar, no falta nada y no llega nada en los próximos días.',
     choose: 'En su página elige cómo se le avisa y en qué idioma:',
     returned: '«{title}» ({className}) de {name} ha vuelto del profesorado.',
+    moreTime: '«{title}» ({className}): más tiempo para {name}, hasta el {due}. {word}',
+    moreTimeNot: '«{title}» ({className}): no hay más tiempo para {name}. {word}',
     isMissing: 'Falta «{title}» ({className}) de {name}. Era para el {due}.',
     notice: 'Aviso para las familias de {className}: «{title}». {word}',
     absenceNoted: 'El profesorado de {className} ha anotado que {name} no vendrá: {word}',

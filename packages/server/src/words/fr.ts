@@ -89,6 +89,8 @@ export const fr: Words = {
     nothingToSay: 'Rien n’était à rendre, rien ne manque et rien n’arrive ces prochains jours.',
     choose: 'Sur votre page, vous choisissez comment vous êtes informé·e et en quelle langue :',
     returned: '« {title} » ({className}) de {name} a été corrigé et rendu.',
+    moreTime: '« {title} » ({className}) : plus de temps pour {name}, jusqu’au {due}. {word}',
+    moreTimeNot: '« {title} » ({className}) : pas plus de temps pour {name}. {word}',
     isMissing: '« {title} » ({className}) de {name} manque. C’était pour le {due}.',
     notice: 'Avis aux familles de {className} : « {title} ». {word}',
     absenceNoted: 'L’enseignant de {className} a noté que {name} ne sera pas là : {word}',

@@ -1,6 +1,8 @@
 import type { Nothing } from './shape';
 import type { SessionReply } from '../accounts';
+import type { AskExtension } from '../exceptions';
 import type {
+  ChildPieceReply,
   ChildReply,
   FamilyCodeLook,
   FamilyCodeUse,
@@ -9,6 +11,7 @@ import type {
   FamilyMailsReply,
   FamilyMailsRequest,
   FamilyMessage,
+  FamilyReport,
   FamilySettings,
   FamilyThread,
   StudentFamilies,
@@ -29,6 +32,11 @@ export interface FamiliesApi {
   'GET /api/family': { reply: FamilyHomeReply };
   'PUT /api/family/settings': { body: FamilySettings };
   'GET /api/family/children/:studentId': { reply: ChildReply };
+  'GET /api/family/children/:studentId/work/:assignmentId': { reply: ChildPieceReply };
+  'POST /api/family/children/:studentId/work/:assignmentId/requests': { body: AskExtension; reply: ChildPieceReply };
+  'PUT /api/family/children/:studentId/work/:assignmentId/tick': { body: { seen: boolean }; reply: ChildPieceReply };
+  'GET /api/family/children/:studentId/reports': { reply: FamilyReport[] };
+  'GET /api/family/reports/:reportId/file': { file: 'application/pdf' };
   'GET /api/family/children/:studentId/classes/:classId/messages': { reply: FamilyMessage[] };
   'POST /api/family/children/:studentId/classes/:classId/messages': { body: { id: string; text: string }; reply: FamilyMessage[] };
 }

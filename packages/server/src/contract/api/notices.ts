@@ -38,6 +38,7 @@ export interface NoticesApi {
   'POST /api/my/notices/:noticeId/answers': { body: NoticeAnswerRequest; reply: NoticeAnswer[] };
   'PUT /api/my/notices/:noticeId/hand': { body: { chosen: string[] }; reply: MyHands };
   'GET /api/family/children/:studentId/notices': { reply: ReadNotice[] };
+  'PUT /api/family/children/:studentId/notices/:noticeId/tick': { body: { seen: boolean }; reply: ReadNotice[] };
   'POST /api/family/children/:studentId/notices/read': { body: { noticeIds: string[] } };
   'GET /api/classes/:classId/hands/:noticeId': { reply: HandsBoardReply };
   'PUT /api/notices/:noticeId/hands': { body: { ended: boolean } };

@@ -60,6 +60,7 @@ import * as saidAnswers from './0059-said-answers';
 import * as simpleView from './0060-simple-view';
 import * as languages from './0061-languages';
 import * as wordsInLanguages from './0062-words-in-languages';
+import * as familiesSeeWork from './0063-families-see-work';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -132,4 +133,5 @@ export const MIGRATIONS: readonly Migration[] = [
   simpleView,
   languages,
   wordsInLanguages,
+  familiesSeeWork,
 ];

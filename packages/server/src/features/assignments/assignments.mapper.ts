@@ -27,6 +27,7 @@ function toPlainBody(row: BriefRow): Omit<BriefBody, 'quiz'> {
     roundRule: row.roundRule,
     lateRule: jsonOrNull<LateRule>(row.lateRule),
     standingHolds: Boolean(row.standingHolds),
+    familyTick: Boolean(row.familyTick),
   };
 }
 
@@ -96,6 +97,7 @@ export function toBriefColumns(body: BriefBody) {
     roundRule: body.roundRule,
     lateRule: body.lateRule,
     standingHolds: body.standingHolds,
+    familyTick: asks && body.familyTick,
   };
 }
 

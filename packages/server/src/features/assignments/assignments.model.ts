@@ -27,6 +27,7 @@ export interface BriefRow {
   roundRule: RoundRule;
   lateRule: unknown;
   standingHolds: boolean;
+  familyTick: boolean;
   fromShelf: string | null;
   createdBy: string;
   createdAt: Date;
@@ -82,6 +83,7 @@ export function defineAssignments(sequelize: Sequelize) {
         roundRule: DataTypes.STRING,
         lateRule: DataTypes.JSON,
         standingHolds: DataTypes.BOOLEAN,
+        familyTick: DataTypes.BOOLEAN,
         fromShelf: DataTypes.STRING,
         createdBy: DataTypes.STRING,
         createdAt: DataTypes.DATE(3),

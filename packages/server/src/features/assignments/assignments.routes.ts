@@ -1,4 +1,4 @@
-import { localDateAt } from '@jolly/core';
+import { localDateAt, tickStand } from '@jolly/core';
 import type { AssignmentListItem, AssignmentPiecesReply, StateCounts } from '../../contract';
 import { asTeacher } from '../../http/as-role';
 import { Problem } from '../../http/problem';
@@ -12,6 +12,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { ExceptionsService } from '../exceptions/exceptions.service';
+import type { FamilyTicksService } from '../families/family-ticks.service';
 import type { GroupsService } from '../groups/groups.service';
 import type { ScoringService } from '../marking/scoring.service';
 import type { RowsService } from '../collecting/rows.service';
@@ -34,6 +35,7 @@ interface Needed {
   scoring: ScoringService;
   rows: RowsService;
   shelf: ShelfService;
+  familyTicks: FamilyTicksService;
 }
 
 export const assignmentRoutes = ({
@@ -50,6 +52,7 @@ export const assignmentRoutes = ({
   scoring,
   rows,
   shelf,
+  familyTicks,
 }: Needed): Route[] => [
   {
     route: 'GET /api/assignments',
@@ -158,7 +161,8 @@ export const assignmentRoutes = ({
     handle: async ({ actor, params, now }): Promise<AssignmentPiecesReply> => {
       const assignment = await assignments.forTeacher(actor, 'piece.look', params.assignmentId);
       const taught = new Set(await classes.taughtBy(asTeacher(actor).userId, { away: true }));
-      const [sights, dates, memberships, rescoring, sections] = await Promise.all([
+      const [ticks, sights, dates, memberships, rescoring, sections] = await Promise.all([
+        familyTicks.on(assignment.familyTick ? [assignment.id] : []),
         board.as(teacherViewer(asTeacher(actor))).ofAssignment(assignment, now),
         exceptions.groupDatesOf([assignment.id]),
         groups.membershipsOf([assignment.classId]),
@@ -193,6 +197,11 @@ export const assignmentRoutes = ({
           return member.left === null && due !== null && localDateAt(calendar.zone, due) < member.joined
             ? [{ id, givenName, familyName }]
             : [];
+        }),
+        seenAtHome: ticks.flatMap(({ studentId, by, at }) => {
+          const sight = shown.find(({ member }) => member.student.id === studentId);
+          const returnedAt = sight?.record?.summary.lastReturnAt ?? null;
+          return tickStand({ asked: true, returnedAt, tickedAt: at }).stand === 'given' ? [{ studentId, by, at }] : [];
         }),
         rescorable: rescoring.pieces.length,
       };

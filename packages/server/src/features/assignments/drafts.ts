@@ -23,6 +23,7 @@ export const BLANK_BRIEF: BriefBody = {
   roundRule: 'latest',
   lateRule: null,
   standingHolds: true,
+  familyTick: false,
 };
 
 /** A draft as one of its classes would have it, stored or not. */

@@ -21,6 +21,8 @@ export interface ClassRow {
   liveMinutes: number;
   familyTotals: boolean;
   familyFeedback: boolean;
+  familyWork: boolean;
+  familyAsks: boolean;
   letterShows: LetterShows;
   roundTimes: boolean;
   decimalMark: DecimalMark;
@@ -84,6 +86,8 @@ export function defineClasses(sequelize: Sequelize) {
         liveMinutes: DataTypes.INTEGER,
         familyTotals: DataTypes.BOOLEAN,
         familyFeedback: DataTypes.BOOLEAN,
+        familyWork: DataTypes.BOOLEAN,
+        familyAsks: DataTypes.BOOLEAN,
         letterShows: DataTypes.STRING,
         roundTimes: DataTypes.BOOLEAN,
         decimalMark: DataTypes.STRING,

@@ -42,6 +42,8 @@ const fields = {
   liveMinutes: Joi.number().strict().integer().min(0).max(240),
   familyTotals: Joi.boolean().strict(),
   familyFeedback: Joi.boolean().strict(),
+  familyWork: Joi.boolean().strict(),
+  familyAsks: Joi.boolean().strict(),
   letterShows: Joi.string().valid('nothing', 'words', 'score'),
   roundTimes: Joi.boolean().strict(),
   decimalMark: Joi.string().valid('.', ','),

@@ -37,6 +37,8 @@ export interface ExtensionRow {
   state: 'waiting' | 'granted' | 'declined' | 'withdrawn';
   word: string;
   answeredBy: string | null;
+  /** the family that asked for the student; null: the student did */
+  askedBy: string | null;
   answeredAt: Date | null;
 }
 
@@ -96,6 +98,7 @@ export const defineExtensions = (sequelize: Sequelize) =>
       word: DataTypes.STRING,
       answeredBy: DataTypes.STRING,
       answeredAt: DataTypes.DATE(3),
+      askedBy: DataTypes.STRING,
     },
     { tableName: 'extension_requests' },
   );

@@ -23,8 +23,8 @@ export function granted(sight: LeanSight, wanted: number | null, now: number): P
   return { proposedDue: proposedDue(sight, wanted, now), calendar: sight.schoolClass.calendar };
 }
 
-/** A request as its student has it. */
-export const toOwn = (row: ExtensionRow): OwnRequest => ({
+/** A request as its student has it. @param names of families who asked */
+export const toOwn = (row: ExtensionRow, names: ReadonlyMap<string, string>): OwnRequest => ({
   id: row.id,
   reason: row.reason,
   wantedDue: row.wantedDue?.getTime() ?? null,
@@ -32,4 +32,5 @@ export const toOwn = (row: ExtensionRow): OwnRequest => ({
   state: row.state,
   word: row.word,
   answeredAt: row.answeredAt?.getTime() ?? null,
+  askedBy: row.askedBy === null ? null : (names.get(row.askedBy) ?? ''),
 });

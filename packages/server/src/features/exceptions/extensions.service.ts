@@ -9,7 +9,7 @@ import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
-import type { NewsService } from '../news/news.service';
+import type { NewsService, Telling } from '../news/news.service';
 import type { BoardService } from '../pieces/board.service';
 import type { Boards, ClassBoardsService } from '../pieces/class-boards.service';
 import { defineExtensions, type ExtensionRow } from './exceptions.model';
@@ -35,6 +35,12 @@ interface Collaborators {
 export function extensionsService({ sequelize, accounts, classes, assignments, board, classBoards, exceptions, news }: Collaborators) {
   const requests = defineExtensions(sequelize);
 
+  /** Names of the families who asked. */
+  async function askersOf(rows: readonly ExtensionRow[]): Promise<Map<string, string>> {
+    const people = await accounts.people(rows.flatMap((row) => row.askedBy ?? []));
+    return new Map([...people].map(([id, person]) => [id, fullName(person)]));
+  }
+
   const service = {
     /** A student's requests on an assignment, newest first. */
     async own(student: Person, assignmentId: string): Promise<OwnRequest[]> {
@@ -43,11 +49,21 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
         order: [['askedAt', 'DESC']],
         limit: 20,
       });
-      return rows.map(toOwn);
+      const names = await askersOf(rows);
+      return rows.map((row) => toOwn(row, names));
     },
 
-    /** @throws Problem `extension.waiting` while one waits; `extension.notNow` for a piece that is in or excused */
-    async ask(student: Person, assignmentId: string, body: AskExtension, now: number): Promise<OwnRequest> {
+    /**
+     * Asks for more time. @param by a family, which asks for its child
+     * @throws Problem `extension.waiting` while one waits; `extension.notNow` for a piece that is in or excused
+     */
+    async ask(
+      student: Pick<Person, 'userId'>,
+      assignmentId: string,
+      body: AskExtension,
+      now: number,
+      by: string | null = null,
+    ): Promise<OwnRequest> {
       const assignment = await assignments.byId(assignmentId);
       const [sight] =
         assignment && isIssued(assignment, now) ? await board.as(SERVER_VIEWER).ofAssignment(assignment, now, [student.userId]) : [];
@@ -67,7 +83,11 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
         word: '',
         answeredBy: null,
         answeredAt: null,
+        askedBy: by,
       };
+      const names = await askersOf([row]);
+      const asker = fullName(sight.member.student);
+      const who = by === null ? asker : `${names.get(by) ?? ''} (${asker})`;
       const teachers = (await classes.teachersOf([assignment!.classId])).get(assignment!.classId) ?? [];
       await inTransaction(sequelize, async (transaction) => {
         // Locked, so that two tabs asking at once do not both find none waiting.
@@ -86,13 +106,13 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
             assignmentId,
             classId: assignment!.classId,
             zone: sight.schoolClass.calendar.zone,
-            data: { title: assignment!.title, className: sight.schoolClass.label, who: fullName(sight.member.student), word: body.reason },
+            data: { title: assignment!.title, className: sight.schoolClass.label, who, word: body.reason },
           })),
           now,
           transaction,
         );
       });
-      return toOwn(row);
+      return toOwn(row, names);
     },
 
     async withdraw(student: Person, requestId: string): Promise<void> {
@@ -116,6 +136,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
         order: [['askedAt', 'ASC']],
         limit: MOST_LISTED,
       });
+      const names = await askersOf(rows);
       const asked = new Set(rows.map((row) => row.assignmentId));
       const sights = sightsOf(issued.filter((one) => asked.has(one.id)));
       return rows.flatMap((row) => {
@@ -124,7 +145,7 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
         const { id, givenName, familyName } = sight.member.student;
         return [
           {
-            ...toOwn(row),
+            ...toOwn(row, names),
             assignmentId: row.assignmentId,
             classId: sight.assignment.classId,
             title: sight.assignment.title,
@@ -160,8 +181,8 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
           { where: { id: requestId, state: 'waiting' }, transaction },
         );
         if (changed === 0) throw new Problem('extension.answered');
+        const row = (await rowByKey(requests, requestId, { transaction }))!;
         if (answer.grant) {
-          const row = (await rowByKey(requests, requestId, { transaction }))!;
           const { opens } = sight.exception ?? {};
           const body = {
             ...(opens === undefined ? {} : { opens }),
@@ -175,28 +196,36 @@ export function extensionsService({ sequelize, accounts, classes, assignments, b
         }
         const { resolved, schoolClass } = sight;
         const to = answer.grant ? { ...resolved.window, due: answer.due, closes: answer.closes } : null;
-        await news.tell(
-          [
-            {
-              userId: at.studentId,
-              kind: 'answered' as const,
-              onceKey: `answered:${requestId}`,
-              assignmentId: assignment.id,
-              classId: assignment.classId,
-              zone: schoolClass.calendar.zone,
-              data: {
-                title: assignment.title,
-                className: schoolClass.label,
-                who: me ? fullName(me) : '',
-                word: answer.word,
-                from: resolved.window,
-                to,
-              },
+        const told = {
+          assignmentId: assignment.id,
+          classId: assignment.classId,
+          zone: schoolClass.calendar.zone,
+        };
+        const data = { title: assignment.title, className: schoolClass.label, word: answer.word, from: resolved.window, to };
+        const tellings: Telling[] = [
+          {
+            ...told,
+            userId: at.studentId,
+            kind: 'answered',
+            onceKey: `answered:${requestId}`,
+            data: { ...data, who: me ? fullName(me) : '' },
+          },
+        ];
+        // The family that asked hears it too, in its language.
+        if (row.askedBy !== null)
+          tellings.push({
+            ...told,
+            userId: row.askedBy,
+            kind: 'childAnswered',
+            onceKey: `childAnswered:${requestId}`,
+            data: {
+              ...data,
+              who: fullName(sight.member.student),
+              studentId: at.studentId,
+              language: await accounts.languageOf(row.askedBy),
             },
-          ],
-          now,
-          transaction,
-        );
+          });
+        await news.tell(tellings, now, transaction);
       });
     },
   };

@@ -1,10 +1,11 @@
-import { plainText, type Language } from '@jolly/core';
+import { plainText, tickStand, type Language } from '@jolly/core';
 import type { ChildReply, FamilyClass, FamilyPiece, ProgressPiece, StudentProgressReply } from '../../contract';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { ProgressService } from '../progress/progress.service';
 import { toLooking } from '../progress/progress-views';
 import type { RosterService } from '../roster/roster.service';
 import type { FamiliesService, Family } from './families.service';
+import type { FamilyTicksService } from './family-ticks.service';
 import type { FamilyTalksService } from './family-talks.service';
 import { familyReader } from '../pieces/sight';
 
@@ -14,9 +15,9 @@ const WAITING = new Set(['in', 'inLate', 'inClass', 'scored']);
 /** A class as it is shown to the families of one student in it: what was returned to the student, and no more than the class shares. */
 export function toFamilyClass(
   reply: StudentProgressReply,
-  { familyTotals, familyFeedback }: SchoolClass,
+  { familyTotals, familyFeedback, familyWork, familyAsks }: SchoolClass,
   teachers: string[],
-  unread: number,
+  { unread, ticked }: { unread: number; /** when the family ticked what came back, by assignment */ ticked: ReadonlyMap<string, number> },
 ): FamilyClass {
   const worths = new Map(
     reply.view.forecast.steps.flatMap(({ id, gain, done, undone, why }) =>
@@ -36,6 +37,8 @@ export function toFamilyClass(
     returnedAt: piece.returnedAt,
     remark: familyFeedback && piece.remark ? plainText(piece.remark).trim() || null : null,
     levels: familyFeedback ? piece.levels : [],
+    opens: familyWork || familyFeedback || familyAsks || piece.familyTick,
+    tick: tickStand({ asked: piece.familyTick, returnedAt: piece.returnedAt, tickedAt: ticked.get(piece.id) ?? null }),
     worth: familyTotals && reply.view.standing.hasTotals ? (worths.get(piece.id) ?? null) : null,
   });
   const of = (is: (piece: ProgressPiece) => boolean) => reply.pieces.filter(is).map(toPiece);
@@ -63,15 +66,16 @@ interface Collaborators {
   progress: ProgressService;
   families: FamiliesService;
   talks: FamilyTalksService;
+  familyTicks: FamilyTicksService;
 }
 
 /** A child as their family sees it: from the student's viewpoint, in the classes they are in now. */
-export function childrenService({ classes, roster, progress, families, talks }: Collaborators) {
+export function childrenService({ classes, roster, progress, families, talks, familyTicks }: Collaborators) {
   const service = {
     /** What families of a student are shown, class by class. */
     async classesOf(
       studentId: string,
-      { unread, language }: { unread: ReadonlyMap<string, number>; language: Language },
+      { familyId, unread, language }: { familyId: string; unread: ReadonlyMap<string, number>; language: Language },
       now: number,
     ): Promise<FamilyClass[]> {
       const members = (await roster.membersOf(await roster.classesOf(studentId), [studentId])).filter((member) => member.left === null);
@@ -86,12 +90,17 @@ export function childrenService({ classes, roster, progress, families, talks }: 
         }),
         classes.teachersOf(found.map((one) => one.id)),
       ]);
+      const ticked = await familyTicks.ofFamily(
+        familyId,
+        studentId,
+        replies.flatMap((reply) => reply.pieces.flatMap((piece) => (piece.familyTick ? [piece.id] : []))),
+      );
       return replies.map((reply) =>
         toFamilyClass(
           reply,
           found.find((one) => one.id === reply.classId)!,
           (teachers.get(reply.classId) ?? []).map((one) => one.name),
-          unread.get(reply.classId) ?? 0,
+          { unread: unread.get(reply.classId) ?? 0, ticked },
         ),
       );
     },
@@ -99,7 +108,7 @@ export function childrenService({ classes, roster, progress, families, talks }: 
     async child(family: Family, studentId: string, now: number): Promise<ChildReply> {
       const student = await families.child(family, 'child.look', studentId);
       const [unread, { language }] = await Promise.all([talks.unreadOf(family.userId, studentId), families.home(family)]);
-      return { student, classes: await service.classesOf(studentId, { unread, language }, now) };
+      return { student, classes: await service.classesOf(studentId, { familyId: family.userId, unread, language }, now) };
     },
   };
   return service;

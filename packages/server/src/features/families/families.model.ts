@@ -41,6 +41,25 @@ export interface FamilyMessageRow {
   readAt: Date | null;
 }
 
+/** That a family has seen something it was asked to: an assignment that came back, a notice. */
+export interface FamilyTickRow {
+  subjectId: string;
+  studentId: string;
+  familyId: string;
+  at: Date;
+}
+/** A report that a teacher gave a family, as it was then. */
+export interface FamilyReportRow {
+  id: string;
+  familyId: string;
+  studentId: string;
+  title: string;
+  className: string;
+  document: unknown;
+  givenBy: string;
+  givenAt: Date;
+}
+
 export function defineFamilies(sequelize: Sequelize) {
   const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
   const { STRING, DATEONLY } = DataTypes;
@@ -76,6 +95,25 @@ export function defineFamilies(sequelize: Sequelize) {
       'familyMessage',
       { id: key(), classId: STRING, studentId: STRING, familyId: STRING, byUser: STRING, body: STRING, at: time, readAt: time },
       { tableName: 'family_messages' },
+    ),
+    ticks: sequelize.define<Model<FamilyTickRow>>(
+      'familyTick',
+      { subjectId: key(), studentId: key(), familyId: key(), at: time },
+      { tableName: 'family_ticks' },
+    ),
+    reports: sequelize.define<Model<FamilyReportRow>>(
+      'familyReport',
+      {
+        id: key(),
+        familyId: STRING,
+        studentId: STRING,
+        title: STRING,
+        className: STRING,
+        document: DataTypes.JSON,
+        givenBy: STRING,
+        givenAt: time,
+      },
+      { tableName: 'family_reports' },
     ),
   };
 }

@@ -6,10 +6,14 @@ import { beginSession } from '../../http/session';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { FamiliesService } from './families.service';
 import type { InvitingService } from './inviting.service';
+import { askBody } from '../exceptions/exceptions.schema';
+import type { ChildWorkService } from './child-work.service';
 import type { ChildrenService } from './children.service';
+import type { FamilyReportsService } from './family-reports.service';
 import type { FamilyTalksService } from './family-talks.service';
 import {
   childClassParams,
+  childWorkParams,
   codeBody,
   codeParams,
   joinBody,
@@ -17,7 +21,9 @@ import {
   linkParams,
   mailsBody,
   messageBody,
+  reportParams,
   settingsBody,
+  tickBody,
   writeHomeBody,
 } from './families.schema';
 import { childParams, classParams, memberParams } from '../../forms/params';
@@ -27,12 +33,16 @@ export const familyRoutes = ({
   families,
   inviting,
   children,
+  childWork,
+  familyReports,
   talks,
 }: {
   accounts: AccountsService;
   families: FamiliesService;
   inviting: InvitingService;
   children: ChildrenService;
+  childWork: ChildWorkService;
+  familyReports: FamilyReportsService;
   talks: FamilyTalksService;
 }): Route[] => [
   {
@@ -144,6 +154,51 @@ export const familyRoutes = ({
     does: "A child's missing, coming and returned work, class by class, and totals where the class shows them.",
     params: childParams,
     handle: ({ actor, params, now }) => children.child(asFamily(actor), params.studentId, now),
+  },
+  {
+    route: 'GET /api/family/children/:studentId/work/:assignmentId',
+    action: 'child.look',
+    does: "A piece of a child's work as the child sees it, as far as its class shows it to families.",
+    params: childWorkParams,
+    handle: ({ actor, params, now }) => childWork.one(asFamily(actor), params.studentId, params.assignmentId, now),
+  },
+  {
+    route: 'POST /api/family/children/:studentId/work/:assignmentId/requests',
+    action: 'child.ask',
+    does: 'Asks for more time for a child, where its class lets families ask.',
+    params: childWorkParams,
+    body: askBody,
+    status: 201,
+    handle: async ({ actor, params, body, now }) => {
+      await childWork.ask(asFamily(actor), params.studentId, params.assignmentId, body, now);
+      return childWork.one(asFamily(actor), params.studentId, params.assignmentId, now);
+    },
+  },
+  {
+    route: 'PUT /api/family/children/:studentId/work/:assignmentId/tick',
+    action: 'child.tick',
+    does: 'Ticks that a family has seen what came back, where it is asked to, or takes the tick back.',
+    params: childWorkParams,
+    body: tickBody,
+    handle: async ({ actor, params, body, now }) => {
+      await childWork.tick(asFamily(actor), params.studentId, params.assignmentId, body.seen, now);
+      return childWork.one(asFamily(actor), params.studentId, params.assignmentId, now);
+    },
+  },
+  {
+    route: 'GET /api/family/children/:studentId/reports',
+    action: 'child.look',
+    does: 'Reports on a child that teachers gave its family.',
+    params: childParams,
+    handle: ({ actor, params }) => familyReports.list(asFamily(actor), params.studentId),
+  },
+  {
+    route: 'GET /api/family/reports/:reportId/file',
+    action: 'child.list',
+    does: 'A report that a teacher gave a family, as PDF.',
+    params: reportParams,
+    repliesItself: true,
+    handle: async ({ actor, params, res }) => sendFile(res, await familyReports.file(asFamily(actor), params.reportId)),
   },
   {
     route: 'GET /api/family/children/:studentId/classes/:classId/messages',

@@ -44,4 +44,7 @@ export const writeHomeBody = Joi.object<WriteHomeRequest, true>({
 });
 export const codeParams = Joi.object({ classId: id, codeId: id });
 export const linkParams = Joi.object({ classId: id, studentId: id, familyId: id });
+export const childWorkParams = Joi.object({ studentId: id, assignmentId: id });
+export const reportParams = Joi.object({ reportId: id });
+export const tickBody = Joi.object<{ seen: boolean }, true>({ seen: Joi.boolean().strict().required() });
 export const childClassParams = Joi.object({ studentId: id, classId: id });

@@ -45,7 +45,7 @@ export function familiesService({ sequelize, accounts }: { sequelize: Sequelize;
     /** @throws Problem `thing.unknown` for anybody who is not this family's */
     async child(
       family: Actor,
-      action: 'child.look' | 'child.talk' | 'child.absence',
+      action: 'child.look' | 'child.talk' | 'child.absence' | 'child.ask' | 'child.tick',
       studentId: string,
     ): Promise<StudentName & { id: string }> {
       const own = family.role === 'family' ? (await service.childrenOf(family.userId)).find((one) => one.id === studentId) : undefined;

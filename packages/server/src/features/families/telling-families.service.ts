@@ -74,7 +74,7 @@ export function tellingFamiliesService({ sequelize, families, children, readingN
         const weeks = await Promise.all(
           kids.map(async (kid) => ({
             kid,
-            classes: await children.classesOf(kid.id, { unread: NOTHING_UNREAD, language }, now),
+            classes: await children.classesOf(kid.id, { familyId, unread: NOTHING_UNREAD, language }, now),
             said: {
               notices: await readingNotices.forFamily({ familyId, studentId: kid.id, language }, now),
               portfolio: await portfolioWords.newWithYes(kid.id, since, now),
@@ -110,7 +110,7 @@ export function tellingFamiliesService({ sequelize, families, children, readingN
         const since = lookedAt.getTime();
         const tellings: Telling[] = [];
         for (const kid of await families.childrenOf(familyId))
-          for (const one of await children.classesOf(kid.id, { unread: NOTHING_UNREAD, language }, now)) {
+          for (const one of await children.classesOf(kid.id, { familyId, unread: NOTHING_UNREAD, language }, now)) {
             const tell = (kind: 'childMissing', piece: FamilyPiece, at: number) =>
               tellings.push({
                 userId: familyId,

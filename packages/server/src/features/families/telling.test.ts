@@ -25,6 +25,8 @@ const piece = (title: string, more: Partial<FamilyPiece> = {}): FamilyPiece => (
   remark: null,
   levels: [],
   worth: null,
+  opens: false,
+  tick: { stand: 'none', at: null },
   ...more,
 });
 const week: WeekOfClass = {

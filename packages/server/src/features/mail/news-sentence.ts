@@ -91,6 +91,10 @@ export function familySentence({ kind, title, className, zone, who = '', word = 
       return say(letters.absenceNoted, { className, name: who, word });
     case 'notice':
       return say(letters.notice, { title, className, word });
+    case 'childAnswered':
+      return to == null
+        ? say(letters.moreTimeNot, { title, className, name: who, word })
+        : say(letters.moreTime, { title, className, name: who, word, due: to.due === null ? '' : whenIn(language, zone, to.due) });
     case 'childMissing':
       return say(letters.isMissing, { title, className, name: who, due: to?.due == null ? '' : whenIn(language, zone, to.due) });
     default:

@@ -60,6 +60,7 @@ export const NEWS: Record<NewsKind, { readers: readonly Reader[]; usual: Telling
   childReturned: { readers: ['family'], usual: 'atOnce' },
   childPortfolio: { readers: ['family'], usual: 'atOnce' },
   childMissing: { readers: ['family'], usual: 'atOnce' },
+  childAnswered: { readers: ['family'], usual: 'atOnce' },
 };
 
 export const NEWS_KINDS = Object.keys(NEWS) as NewsKind[];

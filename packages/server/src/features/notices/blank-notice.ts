@@ -13,6 +13,7 @@ export const blankNotice = (classIds: readonly string[]): Omit<NoticeRequest, 'w
   briefId: null,
   until: null,
   pinned: false,
+  familyTick: false,
   hands: null,
   goesOut: 'now',
   at: null,

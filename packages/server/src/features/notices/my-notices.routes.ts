@@ -2,7 +2,7 @@ import { childParams, classParams } from '../../forms/params';
 import { asFamily, asStudent } from '../../http/as-role';
 import type { Route } from '../../http/route';
 import type { NoticeAnswersService } from './notice-answers.service';
-import { handBody, noticeAnswerBody, noticeParams, readBody, studentNoticeBody } from './notices.schema';
+import { handBody, noticeAnswerBody, noticeParams, readBody, studentNoticeBody, childNoticeParams, tickBody } from './notices.schema';
 import type { ReadingNoticesService } from './reading-notices.service';
 import type { StudentNoticesService } from './student-notices.service';
 
@@ -74,6 +74,14 @@ export const myNoticeRoutes = ({
     does: 'Notices for the families of your child’s classes, in your language.',
     params: childParams,
     handle: ({ actor, params, now }) => readingNotices.ofChild(asFamily(actor), params.studentId, now),
+  },
+  {
+    route: 'PUT /api/family/children/:studentId/notices/:noticeId/tick',
+    action: 'child.tick',
+    does: 'Ticks that a family has seen a notice, where it is asked to, or takes the tick back.',
+    params: childNoticeParams,
+    body: tickBody,
+    handle: ({ actor, params, body, now }) => readingNotices.tick(asFamily(actor), params.studentId, params.noticeId, body.seen, now),
   },
   {
     route: 'POST /api/family/children/:studentId/notices/read',

@@ -36,6 +36,7 @@ export const toNotice = (row: NoticeRow, classes: readonly NoticeClassRow[], han
   briefId: row.briefId,
   until: row.untilDay,
   pinned: Boolean(row.pinned),
+  familyTick: Boolean(row.familyTick),
   classes: classes.map(({ classId, audience }) => ({ classId, audience: fromJson<Audience>(audience) })),
   hands: hands?.body ?? null,
   handsEndedAt: hands?.endedAt ?? null,
@@ -62,4 +63,5 @@ export const toColumns = (body: NoticeBody) => ({
   briefId: body.briefId,
   untilDay: body.until,
   pinned: body.pinned,
+  familyTick: body.readers === 'families' && body.familyTick,
 });

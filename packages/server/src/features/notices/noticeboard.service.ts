@@ -7,6 +7,7 @@ import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { FamiliesService } from '../families/families.service';
+import type { FamilyTicksService } from '../families/family-ticks.service';
 import type { HandsService } from '../hands/hands.service';
 import { defineNotices } from './notices.model';
 import type { Notice, NoticesService, Person } from './notices.service';
@@ -19,10 +20,11 @@ interface Collaborators {
   families: FamiliesService;
   notices: NoticesService;
   hands: HandsService;
+  familyTicks: FamilyTicksService;
 }
 
 /** The noticeboard of a class as its teachers see it: what is up, waits or is over, who has read it, and how hands stand. */
-export function noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands }: Collaborators) {
+export function noticeboardService({ sequelize, accounts, classes, assignments, families, notices, hands, familyTicks }: Collaborators) {
   const { answers, reads } = defineNotices(sequelize);
 
   /** How many of a class have read each notice; of those who have, how many an earlier wording. */
@@ -65,7 +67,8 @@ export function noticeboardService({ sequelize, accounts, classes, assignments, 
       readIn(schoolClass.id, ids),
       countsBy(answers, 'noticeId', { where: { noticeId: ids, classId: schoolClass.id, hiddenAt: null } }),
     ]);
-    const [linked, counts] = await Promise.all([
+    const [ticks, linked, counts] = await Promise.all([
+      familyTicks.on(all.flatMap((one) => (one.familyTick ? [one.id] : []))),
       families.idsOf([
         ...new Set(
           audience(
@@ -97,6 +100,7 @@ export function noticeboardService({ sequelize, accounts, classes, assignments, 
         read: Number(seen?.n ?? 0),
         of: notice.readers === 'teachers' ? 0 : students.length,
         familiesRead: read.homes.get(notice.id) ?? 0,
+        ticked: students.filter(({ student }) => ticks.some((one) => one.subjectId === notice.id && one.studentId === student.id)).length,
         families: homes.size,
         readEarlier: Number(seen?.earlier ?? 0),
         answerCount: answered.get(notice.id) ?? 0,
@@ -144,7 +148,8 @@ export function noticeboardService({ sequelize, accounts, classes, assignments, 
     async readers(teacher: Person, classId: string, noticeId: string): Promise<NoticeReadersReply> {
       const { notice, schoolClass } = await notices.inClass(teacher, 'notice.look', classId, noticeId);
       const students = notice.readers === 'teachers' ? [] : (await notices.audienceOf([schoolClass]))(notice, schoolClass);
-      const [rows, linked] = await Promise.all([
+      const [ticks, rows, linked] = await Promise.all([
+        familyTicks.on(notice.familyTick ? [noticeId] : []),
         rowsOf(reads, { where: { noticeId } }),
         families.idsOf(notice.readers === 'families' ? students.map((one) => one.student.id) : []),
       ]);
@@ -160,6 +165,7 @@ export function noticeboardService({ sequelize, accounts, classes, assignments, 
               earlierWording: row !== undefined && row.wording < notice.wording,
               families: homes.length,
               familiesRead: homes.filter((one) => byReader.has(one)).length,
+              tickedBy: ticks.filter((one) => one.studentId === id).map((one) => one.by),
             };
           })
           .sort((a, b) => compareNames(a.student, b.student)),

@@ -17,6 +17,7 @@ export interface NoticeRow {
   showAt: Date | null;
   untilDay: LocalDate | null;
   pinned: boolean;
+  familyTick: boolean;
   closedAt: Date | null;
   waits: boolean;
   /** taken down, a student's with a word */
@@ -83,6 +84,7 @@ export function defineNotices(sequelize: Sequelize) {
         showAt: moment,
         untilDay: DataTypes.STRING,
         pinned: DataTypes.BOOLEAN,
+        familyTick: DataTypes.BOOLEAN,
         closedAt: moment,
         waits: DataTypes.BOOLEAN,
         hiddenAt: moment,

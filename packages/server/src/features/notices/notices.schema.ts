@@ -29,6 +29,8 @@ const hands = Joi.object<HandBody, true>({
 });
 const words = Joi.object({ title: shortText(200), text: richText });
 
+export const childNoticeParams = Joi.object({ studentId: id, noticeId: id });
+export const tickBody = Joi.object<{ seen: boolean }, true>({ seen: flag });
 export const noticeParams = Joi.object({ noticeId: id });
 export const noticeInClassParams = Joi.object({ classId: id, noticeId: id });
 export const noticeAnswerParams = Joi.object({ answerId: id });
@@ -67,6 +69,7 @@ export const noticeBody = Joi.object<NoticeRequest, true>({
   briefId: id.allow(null),
   until: localDay.allow(null).required(),
   pinned: flag,
+  familyTick: Joi.boolean().strict().default(false),
   hands: hands.allow(null).required(),
   goesOut: Joi.string().valid('draft', 'now', 'at').required(),
   at: instantOrNull.when('goesOut', { is: 'at', then: Joi.invalid(null) }),

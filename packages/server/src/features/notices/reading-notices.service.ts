@@ -8,6 +8,7 @@ import { fullName } from '../accounts/person';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { FamiliesService, Family } from '../families/families.service';
+import type { FamilyTicksService } from '../families/family-ticks.service';
 import type { HandsService } from '../hands/hands.service';
 import type { BoardService } from '../pieces/board.service';
 import { familyReader, readsOf, STUDENT_READER, type Viewer } from '../pieces/sight';
@@ -25,6 +26,7 @@ interface Collaborators {
   families: FamiliesService;
   notices: NoticesService;
   hands: HandsService;
+  familyTicks: FamilyTicksService;
 }
 
 type Placed = { notice: Notice; schoolClass: SchoolClass };
@@ -48,6 +50,7 @@ export function readingNoticesService({
   families,
   notices,
   hands,
+  familyTicks,
 }: Collaborators) {
   const { reads, answers, pauses } = defineNotices(sequelize);
 
@@ -88,6 +91,13 @@ export function readingNoticesService({
       notices.audienceOf(of),
       family ? [] : roster.membersOf(placeIds, [studentId]),
     ]);
+    const ticked = family
+      ? await familyTicks.ofFamily(
+          readerId,
+          studentId,
+          placed.flatMap(({ notice }) => (notice.familyTick ? [notice.id] : [])),
+        )
+      : new Map<string, Instant>();
     const wantedIn = new Map(memberships.map((member) => [member.classId, readsOf(member)]));
     const counts = await hands.countsOf(asked, (notice) => of.flatMap((one) => audience(notice, one).map((member) => member.student.id)));
     const raised = new Map<string, MyHands>();
@@ -114,6 +124,7 @@ export function readingNoticesService({
         pinned: notice.pinned,
         ...noticeIn(wanted, notice),
         inOthers: noticeInOthers(wanted, notice),
+        tick: isFamily && notice.familyTick ? { at: ticked.get(notice.id) ?? null } : null,
         attachments: notice.attachments,
         spoken: notice.spoken,
         about: notice.briefId === null ? null : (about.get(notice.briefId) ?? null),
@@ -226,6 +237,16 @@ export function readingNoticesService({
       now: Instant,
     ): Promise<ReadNotice[]> {
       return inOrder(await toRead(await up(studentId, true, now), { readerId: familyId, studentId, family: { language } }, now));
+    },
+
+    /** Ticks that a family has seen a notice, where it is asked to, or takes the tick back. @throws Problem `tick.notAsked` */
+    async tick(family: Family, studentId: string, noticeId: string, seen: boolean, now: Instant): Promise<ReadNotice[]> {
+      await families.child(family, 'child.tick', studentId);
+      const placed = (await up(studentId, true, now)).find((one) => one.notice.id === noticeId);
+      if (!placed) throw new Problem('thing.unknown');
+      if (!placed.notice.familyTick) throw new Problem('tick.notAsked');
+      await familyTicks.set({ familyId: family.userId, studentId, subjectId: noticeId }, seen, now);
+      return service.ofChild(family, studentId, now);
     },
 
     async noteReadByFamily(family: Family, studentId: string, noticeIds: readonly string[], now: Instant): Promise<void> {

@@ -106,6 +106,7 @@ export function studentNoticesService({
               authorId: student.userId,
               byStudent: true,
               readers: 'students',
+              familyTick: false,
               answers: schoolClass.noticeAnswers,
               language: 'en',
               words: { en: { title, text: textOf(text) } },

@@ -4,6 +4,7 @@ import { Problem } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { ConversationsService } from '../conversations/conversations.service';
+import type { FamiliesService } from '../families/families.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import { namelessFile } from '../marking/desk.service';
 import type { ReviewsService } from '../reviews/reviews.service';
@@ -19,7 +20,7 @@ import type { PiecesService } from './pieces.service';
 import type { WorksService } from './works.service';
 import type { PortfolioWordsService } from '../portfolio/portfolio-words.service';
 import type { WallsService } from '../walls/walls.service';
-import { STUDENT_VIEWER } from './sight';
+import { STUDENT_VIEWER, type Sight } from './sight';
 
 /** `passing`: may be fetched only for now, so that no browser keeps it without asking again. */
 type Fetched = Pick<WorkFile, 'name' | 'mediaType' | 'fingerprint'> & { passing?: true };
@@ -41,6 +42,7 @@ interface Collaborators {
   walls: WallsService;
   portfolioWords: PortfolioWordsService;
   notes: NotesService;
+  families: FamiliesService;
 }
 
 /** Whether somebody may fetch a file: a student's work, or what a teacher put up. */
@@ -61,6 +63,7 @@ export function fetchingService({
   walls,
   portfolioWords,
   notes,
+  families,
 }: Collaborators) {
   type Person = Actor & { userId: string };
 
@@ -83,6 +86,29 @@ export function fetchingService({
     return (await assignments.byId(assignmentId))?.namesHidden ?? false;
   }
 
+  /** Is this the work of a child of this family, in a class that shows families this of it? */
+  async function childDid(
+    actor: Person,
+    assignmentId: string,
+    workId: string,
+    shows: 'familyWork' | 'familyFeedback',
+    now: number,
+  ): Promise<boolean> {
+    const sights = await childrenAt(actor, [assignmentId], now);
+    return sights.some((sight) => sight.schoolClass[shows] && workAt(sight)?.id === workId);
+  }
+  /** The sights of a family's children on assignments that are theirs, in classes that go on. */
+  async function childrenAt(actor: Person, assignmentIds: readonly string[], now: number): Promise<Sight[]> {
+    if (actor.role !== 'family') return [];
+    const [all, children] = await Promise.all([assignments.byIds(assignmentIds), families.childrenOf(actor.userId)]);
+    const ids = children.map((child) => child.id);
+    const out = all.filter((one) => isIssued(one, now));
+    if (ids.length === 0 || out.length === 0) return [];
+    return (await board.as(STUDENT_VIEWER).ofAssignments(out, now, ids)).filter(
+      ({ theirs, member, schoolClass }) => theirs && member.left === null && schoolClass.putAwayAt === null,
+    );
+  }
+
   /** A file of a student's work, for whoever shares it and for the class's teachers, who may look on while it is written. */
   async function ofWork(actor: Person, fileId: string, now: number): Promise<Fetched | null> {
     const found = await works.file(fileId);
@@ -96,6 +122,7 @@ export function fetchingService({
     const reviewing = actor.role === 'student' && (await reviews.mayFetch(actor, assignmentId, found.workId));
     if (reviewing) return { ...found.file, name: namelessFile(found.file.name, 1) };
     if (await portfolioWords.mayFamilyFetch(actor, assignmentId, found.workId, fileId)) return { ...found.file, passing: true };
+    if (await childDid(actor, assignmentId, found.workId, 'familyWork', now)) return { ...found.file, passing: true };
     const onWall = await walls.mayFetch(actor, found.workId, fileId, now);
     return onWall && { ...found.file, ...(onWall.named ? {} : { name: namelessFile(found.file.name, 1) }), passing: true };
   }
@@ -109,11 +136,16 @@ export function fetchingService({
   }
 
   /** An annotated file that came back, for the student only once it is returned. */
-  async function ofFeedback(actor: Person, fileId: string): Promise<Fetched | null> {
+  async function ofFeedback(actor: Person, fileId: string, now: number): Promise<Fetched | null> {
     const found = await feedbackFiles.byId(fileId);
     const piece = found && (await pieces.byId(found.pieceId));
     if (!found || !piece) return null;
     const own = piece.studentId === actor.userId;
+    if (actor.role === 'family') {
+      const sights = found.returned ? await childrenAt(actor, [piece.assignmentId], now) : [];
+      const shown = sights.some(({ schoolClass, member }) => schoolClass.familyFeedback && member.student.id === piece.studentId);
+      return shown ? { ...found.file, passing: true } : null;
+    }
     return (!own || found.returned) && (await mayFetch(actor, { assignmentId: piece.assignmentId, own })) ? found.file : null;
   }
 
@@ -123,6 +155,14 @@ export function fetchingService({
     if (actor.role === 'teacher') {
       const taught = await classes.taughtBy(actor.userId, { away: true });
       return set.some((one) => taught.includes(one.classId));
+    }
+    if (actor.role === 'family') {
+      const sights = await childrenAt(
+        actor,
+        set.map((one) => one.id),
+        now,
+      );
+      return sights.some(({ schoolClass }) => schoolClass.familyWork);
     }
     const sights = await board.as(STUDENT_VIEWER).ofAssignments(
       set.filter((one) => isIssued(one, now)),
@@ -138,6 +178,7 @@ export function fetchingService({
     const piece = note && (await pieces.ofWork(note.workId));
     if (!note || !piece) return false;
     if (actor.role === 'student') return note.shown && (await worksOn(actor, piece.assignmentId, note.workId, now));
+    if (actor.role === 'family') return note.shown && (await childDid(actor, piece.assignmentId, note.workId, 'familyFeedback', now));
     return mayFetch(actor, { assignmentId: piece.assignmentId, own: false });
   }
 
@@ -175,7 +216,7 @@ export function fetchingService({
         (await ofWork(actor, fileId, now)) ??
         (await kept(actor, fileId, now)) ??
         (await ofConversation(actor, fileId)) ??
-        (await ofFeedback(actor, fileId)) ??
+        (await ofFeedback(actor, fileId, now)) ??
         (await ofPortfolio(actor, fileId, now));
       if (!found) throw new Problem('thing.unknown');
       return found;

@@ -193,8 +193,9 @@ export function myWorkService({
       return toHandouts(await ownBoard(student, now), now);
     },
 
-    async one(student: Student, assignmentId: string, now: number): Promise<MyPieceReply> {
-      const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now);
+    /** One piece. @param reader who reads it, where a family does */
+    async one(student: Student, assignmentId: string, now: number, reader = STUDENT_READER): Promise<MyPieceReply> {
+      const at = await ownPieces.sight(student, 'ownWork.look', assignmentId, now, reader);
       const { record, assignment, resolved, exception, team } = at;
       const standing = record?.summary.handedInAt ?? null;
       const [
@@ -229,10 +230,10 @@ export function myWorkService({
         walls.ofPiece(assignmentId, student.userId, record?.work.id ?? null),
       ]);
       // What was sent back stands with its notes above the work that goes on.
-      const reader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
+      const noteReader = { as: 'student' as const, userId: student.userId, student: at.member.student, until: record?.shownAt ?? null };
       const [handIn, pinned] = await Promise.all([
         story?.one ? working.toHandInView(story.one, assignment.title) : null,
-        record ? notes.ofWork(record.work.id, story?.one ?? null, reader) : [],
+        record ? notes.ofWork(record.work.id, story?.one ?? null, noteReader) : [],
       ]);
       const members = team === null ? [] : (await roster.membersOf([at.schoolClass.id], studentIds)).map((one) => one.student);
       return {

@@ -63,11 +63,11 @@ interface Collaborators {
 /** A student's own piece: may they, and with whom. */
 export function ownPiecesService({ assignments, board, groups, pieces }: Collaborators) {
   return {
-    /** The student's sight of an issued assignment. @throws Problem `thing.unknown` when it is not theirs */
-    async sight(student: Student, action: Action, assignmentId: string, now: number): Promise<Sight> {
+    /** The student's sight of an issued assignment. @param reader who reads it, where a family does. @throws Problem `thing.unknown` when it is not theirs */
+    async sight(student: Student, action: Action, assignmentId: string, now: number, reader = STUDENT_READER): Promise<Sight> {
       const assignment = await assignments.byId(assignmentId);
       if (!assignment || !isIssued(assignment, now)) throw new Problem('thing.unknown');
-      const [found] = await board.as(STUDENT_READER).ofAssignment(assignment, now, [student.userId]);
+      const [found] = await board.as(reader).ofAssignment(assignment, now, [student.userId]);
       const relation = found && found.state.state !== null ? 'student' : 'none';
       if (may(student, action, { relation, own: true }) !== 'allowed') throw new Problem('thing.unknown');
       refuseIfAway(found!.schoolClass, action);

@@ -263,6 +263,12 @@ export function piecesService({ sequelize, accounts, works }: { sequelize: Seque
       return { at: row.at.getTime(), reason, newDue };
     },
 
+    /** When a piece came back, each time. */
+    async returnsOf(pieceId: string): Promise<number[]> {
+      const rows = await rowsOf(facts, { attributes: ['at'], where: { pieceId, kind: 'returned' }, order: [['seq', 'ASC']] });
+      return rows.map((row) => row.at.getTime());
+    },
+
     /** What was given in these scores and returns, by their ids; what is none of them is not there. */
     async givenIn(factIds: readonly string[]): Promise<Map<string, { pieceId: string; data: object }>> {
       if (factIds.length === 0) return new Map();

@@ -183,6 +183,7 @@ export function toPiece({ sight, piece, view }: Seen<Sight>): ProgressPiece {
   return {
     ...view,
     title: assignment.title,
+    familyTick: assignment.familyTick,
     lateBy: piece.lateBy,
     overdue: piece.overdue,
     window: resolved.window,

@@ -1,0 +1,2 @@
+/** What a teacher asks families to have seen, and their ticks. */
+export * from './tick';
