@@ -90,7 +90,7 @@ export async function seedHome({ services, now, teacherId, classIds, idOf, passw
     now,
   );
   const found = (await services.classes.load([rivers]))[0]!;
-  await services.classes.edit(teacher, rivers, { familyFeedback: true, version: found.version });
+  await services.classes.edit(teacher, rivers, { familyFeedback: true, familyWork: true, familyAsks: true, version: found.version });
   const bao = idOf.get('Bao Lindqvist')!;
   const linnea = { role: 'family' as const, userId: people[0]!.id };
   await services.talks.writeToTeachers(

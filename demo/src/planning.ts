@@ -131,7 +131,7 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
   const explained: Partial<BriefBody> = { scoring: { by: 'rubric', rubric: EXPLAINING, shelfId: null } };
   const more: Record<string, Partial<BriefBody>> = {
     'Meander notes': explained,
-    'Rain to river': explained,
+    'Rain to river': { ...explained, familyTick: true },
     'Valley model': {
       scoring: { by: 'rubric', rubric: MODELS, shelfId: null },
       accepts: ['text', 'photos'],
@@ -148,7 +148,21 @@ export function extrasOf(title: string, points: number | null): Partial<BriefBod
         link('Valleys seen from above', 'https://valleys.example/above'),
       ],
     },
-    'Estuary reading': { aims: ['ask a good question'] },
+    'Estuary reading': {
+      aims: ['ask a good question'],
+      otherWords: {
+        fr: {
+          title: 'Lire un estuaire',
+          instructions: textOf('Lisez les deux pages sur l’estuaire. Notez trois questions auxquelles le texte ne répond pas.'),
+          spoken: null,
+        },
+        ar: {
+          title: 'قراءة عن المصب',
+          instructions: textOf('اقرأ الصفحتين عن مصب النهر، واكتب ثلاثة أسئلة لا يجيب عنها النص.'),
+          spoken: null,
+        },
+      },
+    },
     'Route card': { aims: ['plan a journey'], attachments: [link('Walking times', 'https://paths.example/times')] },
     'Field safety card': { scoring: { by: 'done' } },
   };

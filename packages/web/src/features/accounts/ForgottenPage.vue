@@ -1,7 +1,8 @@
 <script setup lang="ts">
-/** A teacher asks for a link to a new password. What is answered does not tell whether the address is known. */
+/** A teacher or a family asks for a link to a new password. What is answered does not tell whether the address is known. */
 import { Button, Input } from 'ant-design-vue';
 import { ref } from 'vue';
+import { useRoute } from 'vue-router';
 import { useT } from '../../i18n/use-t';
 import { ask, askSession } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -10,6 +11,7 @@ import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 
 const { t } = useT();
+const isFamily = 'family' in useRoute().query;
 const email = ref('');
 const sent = ref(false);
 const { problem, busy, attempt } = useAttempt();
@@ -25,7 +27,7 @@ const go = () =>
   <GatePage :title="t('forgotten.title')">
     <p v-if="sent" class="note" role="status">{{ t('forgotten.sent', { email }) }}</p>
     <FieldForm v-else :problem="problem" @send="go">
-      <p class="muted">{{ t('forgotten.student') }}</p>
+      <p class="muted">{{ t(isFamily ? 'forgotten.family' : 'forgotten.student') }}</p>
       <FormLine :label="t('forgotten.email')" for="email" path="email">
         <Input id="email" v-model:value="email" type="email" autocomplete="email" :maxlength="200" required />
       </FormLine>
@@ -34,7 +36,9 @@ const go = () =>
       </template>
     </FieldForm>
     <template #below
-      ><RouterLink to="/sign-in">{{ t('forgotten.back') }}</RouterLink></template
+      ><RouterLink :to="isFamily ? '/family' : '/sign-in'">{{
+        t(isFamily ? 'forgotten.toFamily' : 'forgotten.back')
+      }}</RouterLink></template
     >
   </GatePage>
 </template>

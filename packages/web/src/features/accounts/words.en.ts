@@ -38,11 +38,13 @@ export const accountsWords = {
   card: { title: 'Sign in with a card', code: 'Code on the card', other: 'Sign in with a password' },
   forgotten: {
     title: 'A new password',
-    student: 'Students ask their teacher. Teachers get a link by mail.',
+    student: 'Students ask their teacher. Teachers and families get a link by mail.',
+    family: 'You get a link by mail. Without an address here, ask your child’s teacher for a new letter with a code.',
     email: 'Your e-mail',
     go: 'Send me a link',
-    sent: 'If {email} belongs to a teacher here, a link is on its way. It works for an hour.',
+    sent: 'If {email} belongs to a teacher or a family here, a link is on its way. It works for an hour.',
     back: 'To the sign-in',
+    toFamily: 'To the families’ page',
   },
   ticket: {
     title: 'You are invited',

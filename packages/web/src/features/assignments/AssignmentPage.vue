@@ -237,6 +237,7 @@ const acts = computed<Act[]>(() => [
         :rows="shown"
         :in-class="inClass"
         :zone="zone"
+        :seen-at-home="value?.seenAtHome ?? []"
         :none="rows.length === 0 ? t('assignment.empty') : t('assignment.noneInFilter')"
         @give="openSheet"
       />

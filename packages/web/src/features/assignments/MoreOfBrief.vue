@@ -76,6 +76,8 @@ const lateText = ({ key, rule }: (typeof lateKinds)[number]) =>
   />
   <span />
   <Checkbox v-model:checked="body.standingHolds" :disabled="locked"> {{ t('compose.standingHolds') }}</Checkbox>
+  <span />
+  <Checkbox v-model:checked="body.familyTick" :disabled="locked"> {{ t('compose.familyTick') }}</Checkbox>
 </template>
 
 <style scoped>

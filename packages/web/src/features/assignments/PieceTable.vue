@@ -10,7 +10,14 @@ import { useTrail } from './use-trail';
 import ListTable from '../../ui/ListTable.vue';
 import { byNumber, byText, type ListColumn } from '../../ui/list-view';
 
-const props = defineProps<{ assignmentId: string; rows: readonly PieceRow[]; inClass: boolean; zone: string; none: string }>();
+const props = defineProps<{
+  assignmentId: string;
+  rows: readonly PieceRow[];
+  inClass: boolean;
+  zone: string;
+  none: string;
+  /** who ticked at home that they have seen what came back */ seenAtHome?: readonly { studentId: string; by: string; at: number }[];
+}>();
 defineEmits<{ give: [studentId: string] }>();
 /** students whose rows are ticked */
 const chosen = defineModel<string[]>('chosen', { required: true });
@@ -40,6 +47,11 @@ function soFar({ collecting, state: at }: PieceRow): string {
     activeAt !== null && at !== 'returned' ? t('follow.activeAt', { when: when(activeAt, props.zone) }) : '',
   ];
   return parts.filter(Boolean).join(' · ') || t('follow.begunAt', { when: when(begunAt, props.zone) });
+}
+function homeText(studentId: string): string {
+  const ticks = (props.seenAtHome ?? []).filter((one) => one.studentId === studentId);
+  const last = ticks.at(-1);
+  return last ? t('assignment.seenAtHome', { names: ticks.map((one) => one.by).join(', '), when: when(last.at, props.zone) }) : '';
 }
 const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score ? '–' : '') : points(row.score.effective));
 </script>
@@ -106,8 +118,8 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
     <template #read="{ row }">
       <span v-if="row.returnedAt !== null" class="muted small">{{
         row.readAt !== null ? when(row.readAt, zone) : t('assignment.notRead')
-      }}</span>
-    </template>
+      }}</span><span v-if="homeText(row.student.id)" class="small good home" dir="auto">{{ homeText(row.student.id) }}</span></template
+    >
     <template #give="{ row }">
       <Button type="link" class="give" @click="$emit('give', row.student.id)">
         {{ t('assignment.giveTime') }} <span class="hidden-text">{{ name(row.student) }}</span>
@@ -134,5 +146,8 @@ const scoreText = (row: PieceRow) => (row.score?.effective == null ? (row.score 
 }
 .give {
   white-space: nowrap;
+}
+.home {
+  display: block;
 }
 </style>

@@ -35,6 +35,7 @@ const reply = (rows: PieceRow[], more: Partial<AssignmentPiecesReply> = {}): Ass
   inOther: [],
   sections: [],
   joinedAfter: [],
+  seenAtHome: [],
   rescorable: 0,
   ...more,
 });

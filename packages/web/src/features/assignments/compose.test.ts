@@ -44,6 +44,7 @@ const pieces = (names: string[]) => ({
   inOther: [],
   sections: [],
   joinedAfter: [],
+  seenAtHome: [],
   rescorable: 0,
 });
 

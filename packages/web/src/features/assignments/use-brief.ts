@@ -32,6 +32,7 @@ export function blankBrief(kind: BriefBody['kind']): BriefBody {
     roundRule: 'latest',
     lateRule: null,
     standingHolds: true,
+    familyTick: false,
   };
 }
 

@@ -59,6 +59,7 @@ export const assignmentsWords = {
     lateNone: 'nothing here',
     latePerDay: '{n} % a day',
     lateCap: 'at most {n} % is reached',
+    familyTick: 'Families tick that they have seen what came back',
     standingHolds: 'Standing exceptions hold here',
     more: 'More settings',
     spoken: 'Spoken version',
@@ -290,6 +291,7 @@ export const assignmentsWords = {
     nothing: 'Set a date, or excuse the student.',
   },
   assignment: {
+    seenAtHome: 'Seen at home by {names}, {when}',
     more: 'Edit, take home, overlap',
     moreInClass: 'Edit, who did it',
     edit: 'Edit',

@@ -3,6 +3,7 @@ export const exceptionsWords = {
   requests: {
     title: 'More time asked for',
     asks: '{name} asks for more time',
+    asksFor: '{who} asks for more time for {name}',
     wants: 'could hand in {when}',
     grant: 'Give until {when}',
     change: 'Another date…',
@@ -16,6 +17,7 @@ export const exceptionsWords = {
     send: 'Ask',
     waiting: 'You asked for more time on {when}. Your teacher has not answered yet.',
     youAsked: 'You asked: “{reason}”',
+    familyAsked: '{who} asked for you: “{reason}”',
     until: 'until {when}',
     withdraw: 'Withdraw the request',
     declined: 'More time was not given.',

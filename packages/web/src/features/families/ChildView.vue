@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** One child: what is missing and would help most, what comes, what came back, and each class with its teachers. */
 import { Button } from 'ant-design-vue';
-import type { FamilyClass, FamilyPiece } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useLoad } from '../../api/use-load';
@@ -12,10 +11,12 @@ import ChildAbsence from './ChildAbsence.vue';
 import ChildDates from './ChildDates.vue';
 import ChildNotices from './ChildNotices.vue';
 import ChildPortfolio from './ChildPortfolio.vue';
+import ChildReports from './ChildReports.vue';
 import ChildWalls from './ChildWalls.vue';
 import ClassTalk from './ClassTalk.vue';
 import FamilyReminders from './FamilyReminders.vue';
 import PieceLine from './PieceLine.vue';
+import { placedIn } from './placed';
 import { useFamilyWords } from './use-family';
 
 const props = defineProps<{ childId: string; name: string }>();
@@ -23,21 +24,11 @@ const { t, percent } = useFamilyWords();
 const { state, value, reload } = useLoad(() => ask('GET /api/family/children/:studentId', { params: { studentId: props.childId } }));
 const talking = ref<string | null>(null);
 
-type Placed = { piece: FamilyPiece; of: FamilyClass };
-const all = (key: 'missing' | 'coming' | 'waiting' | 'returned') =>
-  (value.value?.classes ?? []).flatMap((of) => of[key].map((piece): Placed => ({ piece, of })));
-// What is worth most comes first, then what is due first; what can no longer be handed in last.
-const missing = computed(() =>
-  all('missing').sort(
-    (a, b) =>
-      Number(b.piece.stillAccepted) - Number(a.piece.stillAccepted) ||
-      Number(b.piece.worth?.gain ?? 0) - Number(a.piece.worth?.gain ?? 0) ||
-      (a.piece.due ?? 0) - (b.piece.due ?? 0),
-  ),
-);
-const coming = computed(() => all('coming').sort((a, b) => (a.piece.due ?? Infinity) - (b.piece.due ?? Infinity)));
+const all = (part: 'missing' | 'coming' | 'waiting' | 'returned') => placedIn(value.value?.classes ?? [], part);
+const missing = computed(() => all('missing'));
+const coming = computed(() => all('coming'));
 const waiting = computed(() => all('waiting'));
-const returned = computed(() => all('returned').sort((a, b) => (b.piece.returnedAt ?? 0) - (a.piece.returnedAt ?? 0)));
+const returned = computed(() => all('returned'));
 const number = (text: string | null) => (text === null ? null : Number(text));
 </script>
 
@@ -63,7 +54,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
                 {{ t('family.missingMore', { name: value.student.givenName }) }}
               </p>
               <ul class="plain">
-                <PieceLine v-for="one in missing" :key="one.piece.id" v-bind="one" /></ul
+                <PieceLine v-for="one in missing" :key="one.piece.id" v-bind="one" :child-id="childId" /></ul
             ></template>
           </section>
           <section>
@@ -73,7 +64,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
             </div>
             <p v-if="coming.length === 0" class="muted">{{ t('family.comingNone') }}</p>
             <ul v-else class="plain">
-              <PieceLine v-for="one in coming" :key="one.piece.id" v-bind="one" />
+              <PieceLine v-for="one in coming" :key="one.piece.id" v-bind="one" :child-id="childId" />
             </ul>
           </section>
           <section v-if="waiting.length > 0">
@@ -82,7 +73,7 @@ const number = (text: string | null) => (text === null ? null : Number(text));
               <span class="muted">{{ waiting.length }}</span>
             </div>
             <ul class="plain">
-              <PieceLine v-for="one in waiting" :key="one.piece.id" v-bind="one" />
+              <PieceLine v-for="one in waiting" :key="one.piece.id" v-bind="one" :child-id="childId" />
             </ul>
           </section>
           <section>
@@ -92,9 +83,10 @@ const number = (text: string | null) => (text === null ? null : Number(text));
             </div>
             <p v-if="returned.length === 0" class="muted">{{ t('family.returnedNone') }}</p>
             <ul v-else class="plain">
-              <PieceLine v-for="one in returned" :key="one.piece.id" v-bind="one" />
+              <PieceLine v-for="one in returned" :key="one.piece.id" v-bind="one" :child-id="childId" />
             </ul>
           </section>
+          <ChildReports :child-id="childId" :zone="value.classes[0]!.zone" />
           <ChildPortfolio :child-id="childId" />
           <ChildWalls :child-id="childId" />
         </div>

@@ -52,7 +52,7 @@ const unlink = () =>
     leaving.value = null;
     await reload();
   });
-const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' | 'familyFeedback'>>) =>
+const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' | 'familyFeedback' | 'familyWork' | 'familyAsks'>>) =>
   attempt(() => classes.change(one, change));
 </script>
 
@@ -73,6 +73,18 @@ const show = (one: ClassReply, change: Partial<Pick<ClassReply, 'familyTotals' |
           :disabled="schoolClass.putAwayAt !== null"
           :store="(familyFeedback) => show(schoolClass, { familyFeedback })"
           >{{ t('families.showFeedback') }}</StoredCheck
+        >
+        <StoredCheck
+          :on="schoolClass.familyWork"
+          :disabled="schoolClass.putAwayAt !== null"
+          :store="(familyWork) => show(schoolClass, { familyWork })"
+          >{{ t('families.showWork') }}</StoredCheck
+        >
+        <StoredCheck
+          :on="schoolClass.familyAsks"
+          :disabled="schoolClass.putAwayAt !== null"
+          :store="(familyAsks) => show(schoolClass, { familyAsks })"
+          >{{ t('families.mayAsk') }}</StoredCheck
         >
       </section>
       <div class="heading bar">

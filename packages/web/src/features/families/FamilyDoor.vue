@@ -128,7 +128,7 @@ onMounted(() => code.value !== '' && void look());
         </FormLine>
         <template #acts>
           <Button type="primary" block html-type="submit" :disabled="busy">{{ t('family.signIn') }}</Button>
-          <RouterLink class="small" to="/forgotten">{{ t('family.forgotten') }}</RouterLink>
+          <RouterLink class="small" :to="{ path: '/forgotten', query: { family: '' } }">{{ t('family.forgotten') }}</RouterLink>
         </template></FieldForm
       >
     </main>

@@ -11,6 +11,8 @@ import { doorLanguage, keepDoorLanguage } from '../../i18n/door-language';
 import LoadGate from '../../ui/LoadGate.vue';
 import WordMark from '../../ui/WordMark.vue';
 import { useSession } from '../accounts';
+import ChildPiece from './ChildPiece.vue';
+import ChildrenBeside from './ChildrenBeside.vue';
 import ChildView from './ChildView.vue';
 import FamilyDoor from './FamilyDoor.vue';
 import FamilySettingsBox from './FamilySettingsBox.vue';
@@ -39,7 +41,11 @@ whenSignedOut(async () => {
   throw new ApiProblem('session.needed', '', 401);
 });
 
-const childId = computed(() => (typeof route.query.child === 'string' ? route.query.child : (home.value?.children[0]?.id ?? null)));
+const several = computed(() => (home.value?.children.length ?? 0) > 1);
+const childId = computed(() =>
+  typeof route.query.child === 'string' ? route.query.child : several.value ? null : (home.value?.children[0]?.id ?? null),
+);
+const work = computed(() => (typeof route.query.work === 'string' ? route.query.work : null));
 const settings = computed(() => route.query.settings !== undefined);
 async function signOut(): Promise<void> {
   await session.signOut();
@@ -54,6 +60,9 @@ async function signOut(): Promise<void> {
     <header class="mast">
       <RouterLink to="/family" class="home" :aria-label="t('brand')"><WordMark /></RouterLink>
       <nav v-if="home" class="children" :aria-label="t('family.children')">
+        <RouterLink v-if="several" class="child" to="/family" :aria-current="childId === null && !settings ? 'page' : undefined">{{
+          t('family.allChildren')
+        }}</RouterLink>
         <RouterLink
           v-for="one in home.children"
           :key="one.id"
@@ -73,7 +82,9 @@ async function signOut(): Promise<void> {
       <LoadGate :state="state" :why="why ? t('family.problems.other') : ''" @retry="reload">
         <template v-if="home">
           <FamilySettingsBox v-if="settings" :home="home" @changed="reload" />
-          <p v-else-if="childId === null" class="note">{{ t('family.none') }}</p>
+          <p v-else-if="home.children.length === 0" class="note">{{ t('family.none') }}</p>
+          <ChildrenBeside v-else-if="childId === null" :child-list="home.children" />
+          <ChildPiece v-else-if="work !== null" :key="`${childId} ${work}`" :child-id="childId" :assignment-id="work" />
           <ChildView
             v-else
             :key="childId"

@@ -6,7 +6,12 @@ import ClassSquare from '../../ui/ClassSquare.vue';
 import SignalFlag from '../../ui/SignalFlag.vue';
 import { useFamilyWords } from './use-family';
 
-const props = defineProps<{ piece: FamilyPiece; of: FamilyClass }>();
+const props = defineProps<{
+  piece: FamilyPiece;
+  of: FamilyClass;
+  childId: string;
+  /** among many: without what was written about it */ brief?: boolean;
+}>();
 const { t, when, points, percent } = useFamilyWords();
 const said = computed(() => {
   const { state, due, closes, stillAccepted, lateBy } = props.piece;
@@ -37,15 +42,21 @@ const score = computed(() => {
     <SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" />
     <div class="grow">
       <p class="title">
-        <strong dir="auto">{{ piece.title }}</strong>
+        <RouterLink v-if="piece.opens" :to="{ path: '/family', query: { child: childId, work: piece.id } }" class="open" dir="auto">{{
+          piece.title
+        }}</RouterLink>
+        <strong v-else dir="auto">{{ piece.title }}</strong>
       </p>
       <p class="small muted">
         <ClassSquare :hue="of.hue" /><span class="after"
           ><bdi>{{ of.className }}</bdi></span
         ><template v-if="said"> · {{ said }}</template>
       </p>
-      <blockquote v-if="piece.remark" class="remark" dir="auto">{{ piece.remark }}</blockquote>
-      <p v-for="one in piece.levels" :key="one.criterion" class="small" dir="auto">
+      <p v-if="piece.tick.stand === 'asked'" class="small">
+        <span class="tick">{{ t('family.tickWanted') }}</span>
+      </p>
+      <blockquote v-if="piece.remark && !brief" class="remark" dir="auto">{{ piece.remark }}</blockquote>
+      <p v-for="one in brief ? [] : piece.levels" :key="one.criterion" class="small" dir="auto">
         <strong>{{ one.criterion }}</strong>: {{ [one.level, one.descriptor, one.words].filter(Boolean).join(' · ') }}
       </p>
     </div>
@@ -69,6 +80,15 @@ const score = computed(() => {
 }
 .title {
   overflow-wrap: anywhere;
+}
+.open {
+  font-weight: 650;
+}
+.tick {
+  background: var(--now);
+  color: #14262e;
+  border-radius: 9px;
+  padding: 0 8px;
 }
 .remark {
   margin: 6px 0 2px;

@@ -71,7 +71,7 @@ it('leaves the box as it is stored when a colleague was faster', async () => {
 
 it('lets nothing be changed of a class that is put away', async () => {
   await page({}, { putAwayAt: at });
-  expect([...document.querySelectorAll<HTMLInputElement>('.shown input')].map((box) => box.disabled)).toEqual([true, true]);
+  expect([...document.querySelectorAll<HTMLInputElement>('.shown input')].map((box) => box.disabled)).toEqual([true, true, true, true]);
 });
 
 describe('inviting', () => {

@@ -27,6 +27,8 @@ const piece = (title: string, more: Partial<FamilyPiece> = {}): FamilyPiece => (
   remark: null,
   levels: [],
   worth: null,
+  opens: false,
+  tick: { stand: 'none', at: null },
   ...more,
 });
 const worth = (gain: string) => ({ gain, done: '80', undone: '70' });
@@ -183,7 +185,7 @@ describe('writing with the teacher', () => {
     const { page, asked } = await talk({ [SAY]: () => (away ? new Refusal(503, 'server.databaseAway') : [message('Thank you.')]) });
     await page.fill('Your message', ' Thank you. ');
     await page.press('Send');
-    expect([page.said('alert'), page.field('Your message').value]).toEqual(['That did not work. Try again in a moment.', ' Thank you. ']);
+    expect([page.said('alert'), page.field('Your message').value]).toEqual(['about server.databaseAway', ' Thank you. ']);
     away = false;
     await page.press('Send');
     const sent = asked.filter((one) => one.key === SAY).map((one) => one.body as { id: string; text: string });
@@ -208,9 +210,10 @@ describe('the page of a family', () => {
     return { ...server, page: await opened(FamilyPage, { at, path: '/family', before: () => (useSession().me = me) }) };
   };
 
-  it('begins with the first child, and goes to another by its name', async () => {
-    const { page: it, last } = await page();
-    expect(last(CHILD)!.params.studentId).toBe('bao');
+  it('begins with all children beside each other, and goes to one by its name', async () => {
+    const { page: it, last, asked } = await page();
+    expect(asked.filter((one) => one.key === CHILD).map((one) => (one.params as { studentId: string }).studentId)).toEqual(['bao', 'hana']);
+    expect(document.querySelector('nav [aria-current=page]')!.textContent).toBe('All');
     await it.press('Hana');
     expect(last(CHILD)!.params.studentId).toBe('hana');
     expect(document.querySelector('nav [aria-current=page]')!.textContent).toBe('Hana');

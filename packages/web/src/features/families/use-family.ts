@@ -26,7 +26,7 @@ const FIELDS = {
 } as const;
 const wordOf = (code: string) => (code in KNOWN ? KNOWN[code as keyof typeof KNOWN] : 'other');
 
-/** What goes wrong for a family, in their language: the server's sentences are English. */
+/** What goes wrong for a family, in words for families where there are some, else as the server says it in their language. */
 export function useFamilyWords() {
   const words = useWords();
   return {
@@ -36,7 +36,10 @@ export function useFamilyWords() {
       computed<FormProblem | null>(
         () =>
           problem.value && {
-            title: words.t(`family.problems.${wordOf(problem.value.code)}`),
+            title:
+              problem.value.code in KNOWN || problem.value.title === ''
+                ? words.t(`family.problems.${wordOf(problem.value.code)}`)
+                : problem.value.title,
             errors: problem.value.errors.map(({ path, code }) => ({
               path,
               message: words.t(`family.fields.${code !== undefined && code in FIELDS ? FIELDS[code as keyof typeof FIELDS] : 'other'}`),

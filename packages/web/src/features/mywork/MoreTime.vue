@@ -25,7 +25,9 @@ const askedText = computed(() => {
   return one === null
     ? ''
     : [
-        t('requests.youAsked', { reason: one.reason }),
+        one.askedBy === null
+          ? t('requests.youAsked', { reason: one.reason })
+          : t('requests.familyAsked', { who: one.askedBy, reason: one.reason }),
         one.wantedDue === null ? '' : t('requests.until', { when: when(one.wantedDue, props.zone) }),
       ]
         .filter(Boolean)

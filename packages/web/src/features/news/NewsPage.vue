@@ -113,6 +113,7 @@ function sentence(item: NewsItem): string {
     case 'childReturned':
     case 'childPortfolio':
     case 'childMissing':
+    case 'childAnswered':
       return title;
   }
 }

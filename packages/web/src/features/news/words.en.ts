@@ -59,6 +59,7 @@ export const newsWords = {
       childReturned: 'Returned work',
       childPortfolio: 'New in the portfolio',
       childMissing: 'Missing work',
+      childAnswered: 'More time for a child',
     },
     choices: { atOnce: 'at once', daily: 'once a day', never: 'never' },
     quiet: 'No mail between',

@@ -117,7 +117,7 @@ async function sendNow(): Promise<void> {
           ><template v-if="notice.readEarlier > 0">, {{ count('notices.earlierWording', notice.readEarlier) }}</template
           ><template v-if="notice.families > 0"
             >, {{ count('notices.familiesRead', notice.familiesRead, { of: notice.families }) }}</template
-          ></span
+          ><template v-if="notice.familyTick">, {{ t('notices.tickedOf', { n: notice.ticked, of: notice.of }) }}</template></span
         ><Button v-if="unread > 0 && schoolClass.putAwayAt === null" type="link" size="small" :disabled="busy" @click="remind">{{
           said || t('notices.remind', { n: unread })
         }}</Button></template

@@ -47,6 +47,7 @@ const pointable = computed(() => {
         ]"
     /></FormLine>
     <Checkbox v-model:checked="notice.pinned">{{ t('notices.pinned') }}</Checkbox>
+    <Checkbox v-if="notice.readers === 'families'" v-model:checked="notice.familyTick">{{ t('notices.familyTick') }}</Checkbox>
     <SpokenField v-model="notice.spoken" />
   </div>
 </template>

@@ -26,6 +26,9 @@ const homes = ({ families, familiesRead }: Reader) => (families === 0 ? '' : t('
         <li v-for="one in rows" :key="one.student.id" class="row">
           <span class="grow" dir="auto">{{ name(one.student) }}</span>
           <span class="small muted">{{ homes(one) }}</span>
+          <span v-if="one.tickedBy.length > 0" class="small good" dir="auto">{{
+            t('notices.tickedBy', { names: one.tickedBy.join(', ') })
+          }}</span>
           <span class="small" :class="{ alarm: one.readAt === null }"
             >{{ one.readAt === null ? t('notices.notRead') : when(one.readAt, zone)
             }}<template v-if="one.earlierWording">, {{ count('notices.earlierWording', 1) }}</template></span

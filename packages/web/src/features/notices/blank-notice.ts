@@ -35,6 +35,7 @@ export const blankNotice = (classId: string, answers: NoticeAnswers, newId: () =
   briefId: null,
   until: null,
   pinned: false,
+  familyTick: false,
   hands: null,
   at: null,
 });
@@ -58,8 +59,24 @@ export function noticeOfEvent(blank: NoticeDraft, event: EventReply, when: strin
 
 /** What of a notice is written in the form; it has words in its language, empty ones too. */
 export function draftOf(notice: TeacherNotice): NoticeDraft {
-  const { id, classes, readers, answers, language, words, phrases, attachments, spoken, briefId, until, pinned, hands, stand, showAt } =
-    notice;
+  const {
+    id,
+    classes,
+    readers,
+    answers,
+    language,
+    words,
+    phrases,
+    attachments,
+    spoken,
+    briefId,
+    until,
+    pinned,
+    familyTick,
+    hands,
+    stand,
+    showAt,
+  } = notice;
   const own = words[language] ?? { title: '', text: EMPTY_TEXT };
   const at = stand === 'timed' ? showAt : null;
   const body = {
@@ -74,6 +91,7 @@ export function draftOf(notice: TeacherNotice): NoticeDraft {
     briefId,
     until,
     pinned,
+    familyTick,
     hands,
   };
   return JSON.parse(JSON.stringify({ id, at, ...body })) as NoticeDraft;

@@ -27,6 +27,7 @@ const piece = (id: string, more: Partial<ProgressPiece> = {}): ProgressPiece => 
     term: null,
     lateBy: 0,
     takenOff: 0,
+    familyTick: false,
     overdue: false,
     window: { opens: null, due, closes: null },
     trail: [],

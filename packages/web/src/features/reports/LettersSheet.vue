@@ -85,7 +85,10 @@ async function send(): Promise<void> {
               @update:checked="(on: boolean) => (chosen = withOrWithout(chosen, idOf(letter), on))"
               @click.stop
             /><strong class="grow" dir="auto">{{ name(letter.student) }}</strong
-            ><span class="muted small" dir="auto">{{ t('report.toFamily', { name: letter.familyName }) }}</span>
+            ><span class="muted small" dir="auto"
+              >{{ t('report.toFamily', { name: letter.familyName })
+              }}<template v-if="!letter.byMail"> · {{ t('report.pageOnly') }}</template></span
+            >
           </template>
           <p class="subject" dir="auto">
             <strong>{{ letter.subject }}</strong>

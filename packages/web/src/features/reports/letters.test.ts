@@ -13,6 +13,7 @@ const letter = (givenName: string, more: Partial<ReportLetter> = {}): ReportLett
   subject: `How ${givenName} stands`,
   body: 'Total: 70 %',
   problem: null,
+  byMail: true,
   ...more,
 });
 const settings = { ...SHIPPED_REPORTS.progress, classIds: ['rivers'] };

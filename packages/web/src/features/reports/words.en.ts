@@ -98,9 +98,10 @@ export const reportsWords = {
     fetch: 'Fetch',
     lettersTitle: 'Letters to families',
     lettersHint:
-      'Each family gets its own child’s letter, in its own language, with what the student has: nothing held, none of your notes. Look at each before it goes.',
+      'Each family gets its own child’s letter, in its own language, with what the student has: nothing held, none of your notes. Look at each before it goes. Each family also has it as PDF in its page; without an address there alone.',
     lettersNone: 'There is no letter to send.',
-    problem: { noFamily: 'nobody is linked', noAddress: 'no address' },
+    problem: { noFamily: 'nobody is linked' },
+    pageOnly: 'no address: in their page alone',
     toFamily: 'to {name}',
     send: 'Send none | Send {n} letter | Send {n} letters',
     sent: '{n} letter is on its way. | {n} letters are on their way.',

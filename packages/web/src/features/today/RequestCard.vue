@@ -42,7 +42,11 @@ const same = computed(() => due.value !== null && due.value === props.request.wi
   <div class="sheet request stack">
     <p>
       <ClassSquare :hue="line.classOf(request.classId)?.hue ?? 0" />{{ ' '
-      }}<strong dir="auto">{{ t('requests.asks', { name: name(request.student) }) }}</strong>
+      }}<strong dir="auto">{{
+        request.askedBy === null
+          ? t('requests.asks', { name: name(request.student) })
+          : t('requests.asksFor', { who: request.askedBy, name: name(request.student) })
+      }}</strong>
     </p>
     <p class="small">
       <RouterLink :to="{ path: `/assignments/${request.assignmentId}`, query: kept }" dir="auto">{{ request.title }}</RouterLink><span

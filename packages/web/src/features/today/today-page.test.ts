@@ -146,6 +146,7 @@ describe('a student who asks for more time', () => {
     reason: 'I was ill.',
     wantedDue: noon + 2 * DAY,
     askedAt: noon,
+    askedBy: null,
     state: 'waiting',
     word: '',
     answeredAt: null,
