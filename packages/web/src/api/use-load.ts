@@ -1,6 +1,7 @@
 import { onScopeDispose, ref, watch, type Ref, type WatchSource } from 'vue';
 import { ApiProblem } from './client';
 import { lineAway } from './last-seen';
+import { useWake } from './use-wake';
 
 /** Tried again after so long when a fresh look failed; the last holds from there on. */
 const AGAIN_AFTER_MS = [2_000, 5_000, 15_000, 60_000] as const;
@@ -63,14 +64,13 @@ export function useLoad<T>(load: () => Promise<T>, sources: WatchSource[] = []):
     return reload();
   }
   if (sources.length > 0) watch(sources, turn);
-  const online = () => waits && void reload();
+  const onward = () => waits && reload();
   // Whatever got through first brings the others with it.
-  watch(lineAway, (away) => away === null && online());
-  globalThis.addEventListener?.('online', online);
+  watch(lineAway, (away) => away === null && onward());
+  useWake({ awake: onward });
   onScopeDispose(() => {
     round += 1;
     clearTimeout(timer);
-    globalThis.removeEventListener?.('online', online);
   });
   void reload();
   return { state, value, why, reload };

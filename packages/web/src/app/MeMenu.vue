@@ -97,6 +97,11 @@ function showHelp(): void {
   font-size: 13px;
   cursor: pointer;
 }
+@media (max-width: 640px) {
+  .me {
+    min-width: 44px;
+  }
+}
 .me:is(:hover, :focus, :active) {
   background: var(--now);
   color: #14262e;

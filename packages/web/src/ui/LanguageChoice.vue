@@ -32,7 +32,7 @@ defineEmits<{ choose: [Language] }>();
   border-radius: 7px;
   padding: 4px 10px;
   font: 600 14px var(--font);
-  min-block-size: 32px;
+  min-block-size: 36px;
 }
 .mast .tongue {
   border-color: var(--term-line);

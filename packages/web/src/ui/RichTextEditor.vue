@@ -300,6 +300,12 @@ const tableTools: Pick<Tool, 'key' | 'run'>[] = [
   font-weight: 600;
   cursor: pointer;
 }
+@media (max-width: 640px) {
+  .tool {
+    min-width: 44px;
+    min-height: 44px;
+  }
+}
 .tool:hover {
   border-color: var(--line);
 }

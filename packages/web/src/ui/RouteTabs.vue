@@ -1,12 +1,22 @@
 <script setup lang="ts">
 /** The pages of one thing beside each other: links, each with its address, the one that is open marked. */
+import { nextTick, onMounted, ref, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 
-defineProps<{ label: string; tabs: readonly { key: string; to: RouteLocationRaw; title: string; on: boolean }[] }>();
+const props = defineProps<{ label: string; tabs: readonly { key: string; to: RouteLocationRaw; title: string; on: boolean }[] }>();
+const bar = ref<HTMLElement | null>(null);
+/** The one that is open is in sight, also where the row goes on beyond the edge. */
+async function showOpen(): Promise<void> {
+  await nextTick();
+  const open = bar.value?.querySelector<HTMLElement>('[aria-current]');
+  if (open && bar.value && bar.value.scrollWidth > bar.value.clientWidth) open.scrollIntoView({ inline: 'center', block: 'nearest' });
+}
+onMounted(showOpen);
+watch(() => props.tabs.find((one) => one.on)?.key, showOpen);
 </script>
 
 <template>
-  <nav class="tabs" :aria-label="label">
+  <nav ref="bar" class="tabs" :aria-label="label">
     <RouterLink
       v-for="one in tabs"
       :key="one.key"
@@ -42,9 +52,19 @@ defineProps<{ label: string; tabs: readonly { key: string; to: RouteLocationRaw;
   color: var(--text);
   border-block-end-color: var(--now);
 }
+/* One row, moved sideways by a finger: what is on the page begins where it is seen. */
 @media (max-width: 640px) {
+  .tabs {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    scrollbar-width: none;
+    margin-inline: -14px;
+    padding-inline: 14px;
+  }
   .tab {
+    flex: none;
     padding-block: 12px;
+    margin-block-end: 0;
   }
 }
 </style>

@@ -58,6 +58,6 @@ const { choose } = useOwnLanguage();
 .below {
   margin-block-start: 18px;
   /* Each of the links above each other can be hit by itself. */
-  line-height: 2;
+  line-height: 2.75;
 }
 </style>

@@ -3,6 +3,7 @@ import type { BriefBody, BriefChange, BriefEffects, BriefReply, BriefRequest, Po
 import same from 'fast-deep-equal';
 import { computed, onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem, ask, now } from '../../api/client';
+import { useWake } from '../../api/use-wake';
 import { i18n } from '../../i18n';
 import { useKeptHere } from '../../ui/kept-here';
 import { language } from '../../time/format';
@@ -198,6 +199,7 @@ export function useBrief() {
     },
     { deep: true },
   );
+  useWake({ asleep: () => !out.value && dirty.value && save() });
   // Leaving sends what is still on its way.
   onScopeDispose(() => {
     clearTimeout(timer);

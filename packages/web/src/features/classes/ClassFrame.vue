@@ -155,6 +155,18 @@ const practise = () =>
   margin-block-end: 16px;
   gap: 6px;
 }
+@media (max-width: 640px) {
+  .classes {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    scrollbar-width: none;
+    margin-inline: -14px;
+    padding-inline: 14px;
+  }
+  .classes > * {
+    flex: none;
+  }
+}
 .tab {
   text-decoration: none;
   display: inline-flex;

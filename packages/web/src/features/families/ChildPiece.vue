@@ -71,7 +71,7 @@ const files = computed(() => (value.value?.feedbackFiles ?? []).filter((file) =>
 
 <template>
   <p>
-    <RouterLink :to="{ path: '/family', query: { child: childId } }">{{ t('family.workBack') }}</RouterLink>
+    <RouterLink class="alone" :to="{ path: '/family', query: { child: childId } }">{{ t('family.workBack') }}</RouterLink>
   </p>
   <LoadGate :state="state" :why="why" @retry="reload">
     <article v-if="value && shown" class="stack piece">

@@ -44,7 +44,7 @@ const columns = computed(() =>
           <p v-if="part.all > part.shown.length" class="muted small">{{ t('family.andMore', { n: part.all - part.shown.length }) }}</p>
         </template>
         <p>
-          <RouterLink :to="{ path: '/family', query: { child: student.id } }">{{
+          <RouterLink class="alone" :to="{ path: '/family', query: { child: student.id } }">{{
             t('family.toWork', { name: student.givenName })
           }}</RouterLink>
         </p>

@@ -94,7 +94,9 @@ async function signOut(): Promise<void> {
         </template>
       </LoadGate>
       <p class="small below">
-        <RouterLink :to="{ path: '/guide/family', query: { language: i18n.global.locale.value } }">{{ t('family.guide') }}</RouterLink>
+        <RouterLink class="alone" :to="{ path: '/guide/family', query: { language: i18n.global.locale.value } }">{{
+          t('family.guide')
+        }}</RouterLink>
       </p>
     </main>
   </template>
@@ -146,7 +148,7 @@ async function signOut(): Promise<void> {
   border: 0;
   padding: 8px 10px;
   cursor: pointer;
-  min-block-size: 40px;
+  min-block-size: 44px;
 }
 .child[aria-current] {
   color: var(--on-mast);

@@ -42,7 +42,7 @@ const score = computed(() => {
     <SignalFlag :state="piece.state" :label="t(`state.${piece.state}`)" />
     <div class="grow">
       <p class="title">
-        <RouterLink v-if="piece.opens" :to="{ path: '/family', query: { child: childId, work: piece.id } }" class="open" dir="auto">{{
+        <RouterLink v-if="piece.opens" :to="{ path: '/family', query: { child: childId, work: piece.id } }" class="open alone" dir="auto">{{
           piece.title
         }}</RouterLink>
         <strong v-else dir="auto">{{ piece.title }}</strong>

@@ -3,6 +3,7 @@ import type { WorkFile } from '@jolly/server/contract';
 import { createStore, del, get, keys, set } from 'idb-keyval';
 import { onScopeDispose, ref } from 'vue';
 import { ApiProblem, ask, askSession } from '../../api/client';
+import { useWake } from '../../api/use-wake';
 import { reduced } from './reduce-photo';
 import { sendUpload } from './send-upload';
 
@@ -199,13 +200,11 @@ export function useUploads({
     next();
     next();
   }
-  const online = () => again();
-  window.addEventListener('online', online);
+  useWake({ awake: () => uploads.value.some((one) => one.state === 'waiting') && again() });
   const timer = setInterval(() => uploads.value.some((one) => one.state === 'waiting') && again(), 5000);
   onScopeDispose(() => {
     over = true;
     clearInterval(timer);
-    window.removeEventListener('online', online);
     for (const halt of stops.values()) halt();
   });
   return { uploads, add, stop, again, copyOf, resume };

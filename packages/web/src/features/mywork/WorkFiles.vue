@@ -103,10 +103,11 @@ const waiting = computed(() => props.uploads.some((one) => one.state === 'waitin
         </Button>
       </p>
       <div class="row wrap ways">
-        <FileButton :accept="fileKinds" multiple @files="(files) => emit('add', files)">{{ t('piece.addFiles') }}</FileButton>
+        <!-- Where there is a camera at hand it comes first: most of what is handed in from a phone is a page seen by it. -->
         <FileButton v-if="takesPictures" class="camera" accept="image/*" camera @files="(files) => emit('add', files)">{{
           t('piece.camera')
         }}</FileButton>
+        <FileButton :accept="fileKinds" multiple @files="(files) => emit('add', files)">{{ t('piece.addFiles') }}</FileButton>
         <Button v-if="takesDrawings" :aria-expanded="drawing" @click="drawing = !drawing">
           {{ t('drawing.draw') }}
         </Button>
@@ -174,6 +175,10 @@ const waiting = computed(() => props.uploads.some((one) => one.state === 'waitin
 @media (pointer: coarse) {
   .camera {
     display: inline-flex;
+  }
+  .camera :deep(.face) {
+    background: var(--surface-now);
+    border-color: var(--now);
   }
 }
 </style>

@@ -71,6 +71,15 @@ it('with the line broken everything stays here, and goes when the line is back',
   expect([draft.status.value, kept()]).toEqual(['saved', null]);
 });
 
+it('a phone that goes to sleep sends at once what would have waited', async () => {
+  const { draft } = draftOn(saved(1));
+  draft.begin(stored(null, 0));
+  draft.change(textOf('on the way to sleep'));
+  listeners.pagehide!();
+  await later(1);
+  expect([draft.status.value, kept()]).toEqual(['saved', null]);
+});
+
 it('tries again by itself', async () => {
   const { draft } = draftOn('broken line', 'broken line', saved(1));
   draft.begin(stored(null, 0));

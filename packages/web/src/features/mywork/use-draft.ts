@@ -2,6 +2,7 @@ import type { SaveTextRequest } from '@jolly/server/contract';
 import { EMPTY_TEXT, mergeTexts, type RichText } from '@jolly/core';
 import { onScopeDispose, ref } from 'vue';
 import { ApiProblem, now } from '../../api/client';
+import { useWake } from '../../api/use-wake';
 
 const SAVE_AFTER_MS = 900;
 const TRY_AGAIN_AFTER_MS = 5000;
@@ -187,12 +188,9 @@ export function useDraft({ name, userId, store }: { name: string; userId: string
     change(theirs.text);
     await save();
   }
-  const online = () => status.value === 'kept' && plan(0);
-  window.addEventListener('online', online);
-  onScopeDispose(() => {
-    clearTimeout(timer);
-    window.removeEventListener('online', online);
-  });
+  const unsent = () => status.value === 'kept' || status.value === 'changed';
+  useWake({ asleep: () => unsent() && save(), awake: () => unsent() && plan(0) });
+  onScopeDispose(() => clearTimeout(timer));
   return { text, savedAt, status, other, refusal, merged, begin, refresh, change, save, keepMine, takeOther };
 }
 export type Draft = ReturnType<typeof useDraft>;

@@ -2,6 +2,7 @@ import { applyChange, together, undoing, type PaperChange, type PaperObject } fr
 import type { PaperChangeReply } from '@jolly/server/contract';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { ApiProblem, ask } from '../../api/client';
+import { useWake } from '../../api/use-wake';
 import {
   firstOf,
   heldPlaces,
@@ -178,14 +179,13 @@ export function usePaper(which: WhichPaper) {
     );
     if (reply && reply.version > version) take(reply);
   }
-  const online = () => status.value === 'kept' && plan(0);
-  window.addEventListener('online', online);
+  const unsent = () => status.value === 'kept' || status.value === 'changed';
+  useWake({ asleep: () => unsent() && save(), awake: () => unsent() && plan(0) });
   onScopeDispose(() => {
     isOver = true;
     clearTimeout(timer);
     clearTimeout(looking);
     letGo();
-    window.removeEventListener('online', online);
     // What is still on its way when the page is left goes at once; it is kept in any case.
     if (status.value === 'changed') void save();
   });

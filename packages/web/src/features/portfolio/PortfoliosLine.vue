@@ -10,7 +10,7 @@ const { kept } = useScope();
 
 <template>
   <p v-if="waiting > 0" class="line">
-    <RouterLink :to="{ path: '/portfolios', query: kept }"
+    <RouterLink class="alone" :to="{ path: '/portfolios', query: kept }"
       ><strong>{{ count('portfolio.waitingLine', waiting) }}</strong></RouterLink
     >
   </p>

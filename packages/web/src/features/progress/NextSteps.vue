@@ -122,6 +122,11 @@ function take(id: string, value: string): void {
   text-align: end;
   border-style: dashed;
 }
+@media (max-width: 640px) {
+  .try .ant-input.ant-input {
+    min-height: 44px;
+  }
+}
 .worth {
   inline-size: 142px;
   margin: 0;

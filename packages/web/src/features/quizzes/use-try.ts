@@ -2,6 +2,7 @@ import { isNoAnswer, type Answer } from '@jolly/core';
 import type { AnswersReply, RunningTry, StandingAnswer } from '@jolly/server/contract';
 import { computed, onScopeDispose, ref } from 'vue';
 import { ApiProblem, isUnreachable } from '../../api/client';
+import { useWake } from '../../api/use-wake';
 
 /** A text is sent when one stops typing for so long; a choice goes at once. */
 const SEND_AFTER_MS = 700;
@@ -110,12 +111,9 @@ export function useTry({ name, send }: { name: string; send: Send }) {
     later(atOnce ? 0 : SEND_AFTER_MS);
   }
 
-  const online = () => void flush();
-  globalThis.addEventListener?.('online', online);
-  onScopeDispose(() => {
-    globalThis.removeEventListener?.('online', online);
-    void flush();
-  });
+  const sendRest = () => waiting.value.length > 0 && flush();
+  useWake({ asleep: sendRest, awake: sendRest });
+  onScopeDispose(() => void flush());
 
   const answers = computed<Record<string, Answer>>(() => ({
     ...Object.fromEntries(Object.entries(stands.value).map(([questionId, one]) => [questionId, one.answer])),

@@ -190,7 +190,7 @@ useShortcuts([
           :fixed="isAway"
           @set="register.set"
           @changed="reload"
-          ><a :href="addressOf('GET /api/classes/:classId/register.csv', { params: { classId } })" download>{{
+          ><a class="alone" :href="addressOf('GET /api/classes/:classId/register.csv', { params: { classId } })" download>{{
             t('register.file')
           }}</a></AwayPanel
         >

@@ -90,6 +90,12 @@ const REST = REGISTER_MARKS.filter((one) => one !== 'present' && one !== 'absent
   font-weight: 700;
   font-size: 13px;
 }
+@media (max-width: 640px) {
+  .name {
+    min-block-size: 44px;
+    align-items: center;
+  }
+}
 .absent .name {
   border-inline-start-color: var(--alarm);
   background: var(--surface-alarm);

@@ -3,6 +3,7 @@ import type { RegisterReply } from '@jolly/server/contract';
 import { computed, ref, watch, type Ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useWake } from '../../api/use-wake';
 
 /**
  * The register of a class on a day, for marking as fast as one can press: what is pressed is shown at once and stored behind it,
@@ -55,6 +56,9 @@ export function useRegister(classId: Ref<string>, day: Ref<LocalDate>, reply: Re
     const place = new Map(before?.students.map((one, at) => [one.student.id, at]));
     return [...now.students].sort((a, b) => (place.get(a.student.id) ?? 0) - (place.get(b.student.id) ?? 0));
   }
+
+  // What a sleeping phone could not send goes when it wakes.
+  useWake({ awake: () => (waiting.value.size > 0 || taking.value) && flush() });
 
   return {
     problem,

@@ -276,6 +276,13 @@ const isShown = (monday: LocalDate) => monday >= scope.from.value && monday <= s
 .bracket::after {
   inset-inline-end: 0;
 }
+@media (max-width: 640px) {
+  .handle.handle {
+    width: 32px;
+    height: 44px;
+    margin-inline-start: -16px;
+  }
+}
 .handle {
   position: absolute;
   top: 0;

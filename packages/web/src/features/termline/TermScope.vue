@@ -60,6 +60,10 @@ const chosen = (id: string) => void scope.set({ class: id || null });
   color: var(--on-mast-2);
 }
 @media (max-width: 640px) {
+  .which :deep(.ant-select-selector.ant-select-selector) {
+    min-height: 44px;
+    align-items: center;
+  }
   .scope {
     width: max-content;
     min-width: 160px;

@@ -278,6 +278,12 @@ const days = computed(() => {
   min-height: 24px;
   padding-block: 1px;
 }
+@media (max-width: 640px) {
+  .coming {
+    min-height: 44px;
+    align-items: center;
+  }
+}
 .coming:hover span:nth-child(2),
 .owes:hover strong {
   text-decoration: underline;

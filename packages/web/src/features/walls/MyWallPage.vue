@@ -36,7 +36,7 @@ const unsay = (remarkId: string) =>
     <LoadGate :state="state" :why="why" @retry="reload">
       <template v-if="value">
         <p class="small">
-          <RouterLink :to="{ path: '/walls', query: scope.kept.value }">{{ t('walls.all') }}</RouterLink>
+          <RouterLink class="alone" :to="{ path: '/walls', query: scope.kept.value }">{{ t('walls.all') }}</RouterLink>
         </p>
         <h1 dir="auto">{{ value.wall.title }}</h1>
         <p class="muted small">
