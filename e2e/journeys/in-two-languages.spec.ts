@@ -1,20 +1,10 @@
-import { expect, test, type Page } from '@playwright/test';
-import { aClass, asks, press, someone, type, unique } from '../support/people';
-
-async function joins(page: Page, code: string, given: string): Promise<Page> {
-  const student = await someone(page.context().browser()!, undefined, { width: 390, height: 844 }, { hasTouch: true, isMobile: true });
-  await asks(student, 'post', `/api/join/${code}`, {
-    givenName: given,
-    familyName: 'Reef',
-    userName: unique(given.toLowerCase()).replace(/\s/g, '.'),
-    password: 'compass-rose',
-  });
-  return student;
-}
+import { expect, test } from '@playwright/test';
+import { aClass, joined, press, type } from '../support/people';
+import { onPhone } from '../support/phone';
 
 test('instructions in two languages reach two students, each in theirs, with the other one a press away', async ({ browser }) => {
   const { teacher, code, classId } = await aClass(browser);
-  const [cara, dov] = [await joins(teacher, code, 'Cara'), await joins(teacher, code, 'Dov')];
+  const [cara, dov] = [await joined(await onPhone(browser), code, 'Cara'), await joined(await onPhone(browser), code, 'Dov')];
 
   await test.step('one of them is given French, where the class’s teachers see it', async () => {
     await teacher.goto(`/class/${classId}`);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { aClass, asks, picks, press, someone, type, unique } from '../support/people';
+import { aClass, asks, joined, picks, press, someone, type, unique } from '../support/people';
 
 /** What this journey reads of replies. */
 interface Named {
@@ -36,17 +36,6 @@ function aTuesday(): number {
 const DOCUMENT = { type: 'doc', content: [{ type: 'paragraph' }] };
 const EVERYONE = { kind: 'everyone', laterJoiners: true };
 
-async function joined(page: Page, code: string, given: string): Promise<Page> {
-  const student = await someone(page.context().browser()!);
-  await asks(student, 'post', `/api/join/${code}`, {
-    givenName: given,
-    familyName: 'Reef',
-    userName: unique(given.toLowerCase()).replace(/\s/g, '.'),
-    password: 'compass-rose',
-  });
-  return student;
-}
-
 test('one assignment for two sections: each student has exactly their own date and can see why, and moving it moves only theirs', async ({
   browser,
 }) => {
@@ -55,8 +44,8 @@ test('one assignment for two sections: each student has exactly their own date a
   const second = await asks<{ id: string; joinCode: string }>(teacher, 'post', '/api/classes', { name: unique('Tides B') });
   await asks(teacher, 'put', `/api/classes/${second.id}/join-code`, { open: true, until: null, asksNumber: false });
   const students: Record<string, Page> = {};
-  for (const given of ['Cara', 'Dov', 'Eli', 'Fay']) students[given] = await joined(teacher, code, given);
-  students.Gil = await joined(teacher, second.joinCode, 'Gil');
+  for (const given of ['Cara', 'Dov', 'Eli', 'Fay']) students[given] = await joined(await someone(browser), code, given);
+  students.Gil = await joined(await someone(browser), second.joinCode, 'Gil');
   const roster = await asks<Named[]>(teacher, 'get', `/api/classes/${classId}/roster`);
   const idOf = (name: string) => roster.find((one) => one.givenName === name)!.id;
   const { groups } = await asks<{ groups: { id: string }[] }>(teacher, 'post', `/api/classes/${classId}/groupings`, {

@@ -57,6 +57,17 @@ export async function someone(
   return page;
 }
 
+/** Joins a class with its code, under a name that nobody of it has, at a browser of their own. */
+export async function joined(student: Page, code: string, given: string): Promise<Page> {
+  await asks(student, 'post', `/api/join/${code}`, {
+    givenName: given,
+    familyName: 'Reef',
+    userName: unique(given.toLowerCase()).replace(/\s/g, '.'),
+    password: PASSWORD,
+  });
+  return student;
+}
+
 export async function signIn(page: Page, userName: string): Promise<void> {
   await type(page.getByLabel('User name'), userName);
   await type(page.getByLabel('Password'), PASSWORD);

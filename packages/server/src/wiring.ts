@@ -14,13 +14,7 @@ import { schemeService } from './features/classes/scheme.service';
 import { exceptionsService } from './features/exceptions/exceptions.service';
 import { extensionsService } from './features/exceptions/extensions.service';
 import { standingService } from './features/exceptions/standing.service';
-import { childWorkService } from './features/families/child-work.service';
-import { childrenService } from './features/families/children.service';
 import { familiesService } from './features/families/families.service';
-import { familyReportsService } from './features/families/family-reports.service';
-import { familyTicksService } from './features/families/family-ticks.service';
-import { familyTalksService } from './features/families/family-talks.service';
-import { invitingService } from './features/families/inviting.service';
 import { tellingFamiliesService } from './features/families/telling-families.service';
 import { cleaningService } from './features/files/cleaning.service';
 import { liveScoringService } from './features/live-questions/live-scoring.service';
@@ -113,6 +107,7 @@ import { hangingService } from './features/walls/hanging.service';
 import { wallActsService } from './features/walls/wall-acts.service';
 import { wallPagesService } from './features/walls/wall-pages.service';
 import { wallRepliesService } from './features/walls/wall-replies.service';
+import { wireHome } from './wiring-home';
 import { wireNotices } from './wiring-notices';
 import { wallsService } from './features/walls/walls.service';
 import { yearShelfService } from './features/year-shelf/year-shelf.service';
@@ -236,12 +231,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
   const progress = progressService({ classes, board, classBoards, roster, jottings, quizAims, registerFacts });
-  const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf });
-  const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
-  const familyTicks = familyTicksService({ sequelize, accounts });
-  const children = childrenService({ classes, roster, progress, families, talks, familyTicks });
-  const childWork = childWorkService({ assignments, board, pieces, myWork, extensions, families, familyTicks });
-  const familyReports = familyReportsService({ sequelize, families, printPdf });
+  const ofHome = { sequelize, accounts, classes, roster, persons, assignments, board, pieces, myWork, extensions, progress };
+  const home = wireHome({ ...ofHome, families, news, mail, printPdf });
+  const { children, familyReports, familyTicks } = home;
   const compose = composeService({ accounts, classes, roster, rows, progress, jottings, registerFacts });
   const reports = reportsService({ sequelize, compose });
   const reportJobs = reportJobsService({ sequelize, fileStore, compose, printPdf });
@@ -379,14 +371,9 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     bringIn,
   };
   const portfolios = { portfolio, ownPortfolio, portfolioWords, portfolioHome };
-  const home = {
+  const atHome = {
+    ...home,
     families,
-    inviting,
-    talks,
-    children,
-    childWork,
-    familyReports,
-    familyTicks,
     tellingFamilies,
     reports,
     reportJobs,
@@ -398,7 +385,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     fileStore,
     printPdf,
     counters,
-    ...home,
+    ...atHome,
     ...setup,
     ...planning,
     ...workingOn,

@@ -112,6 +112,7 @@ export interface ChildPieceReply {
   hue: number;
   zone: string;
   teachers: string[];
+  how: 'handIn' | 'quiz' | 'inClass';
   state: PieceState;
   lateBy: Milliseconds;
   window: WorkWindow;

@@ -4,7 +4,7 @@ import { Button } from 'ant-design-vue';
 import type { Language } from '@jolly/core';
 import { computed, ref } from 'vue';
 import { useT } from '../i18n/use-t';
-import { language } from '../time/format';
+import { language as pageLanguage } from '../time/format';
 import { useReadAloud } from './read-aloud';
 import SignPicture from './SignPicture.vue';
 
@@ -17,7 +17,7 @@ const props = defineProps<{
   language?: Language;
 }>();
 const { t } = useT();
-const aloud = useReadAloud(() => props.language ?? language());
+const aloud = useReadAloud(() => props.language ?? pageLanguage());
 const sound = ref<HTMLAudioElement | null>(null);
 const playing = ref(false);
 const failed = ref(false);

@@ -1,5 +1,5 @@
 import { EMPTY_TEXT, tickStand, type Instant } from '@jolly/core';
-import type { AskExtension, ChildPieceReply, HandInView } from '../../contract';
+import type { AskExtension, ChildPieceReply, HandInView, MarginNote } from '../../contract';
 import { Problem } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
@@ -41,6 +41,13 @@ export function childWorkService({ assignments, board, pieces, myWork, extension
   /** What was handed in, for the family of one of those who did it: who else did stays theirs. */
   const ofOwn = (handIn: HandInView | null, alone: boolean): HandInView | null => handIn && (alone ? handIn : { ...handIn, by: '' });
 
+  /** A note as the family reads it: nothing in it is theirs, and what group mates wrote below it stays with them. */
+  const forFamily = (note: MarginNote, alone: boolean): MarginNote => ({
+    ...note,
+    mine: false,
+    answers: alone ? note.answers.map((answer) => ({ ...answer, mine: false, unread: false })) : [],
+  });
+
   return {
     async one(family: Family, studentId: string, assignmentId: string, now: Instant): Promise<ChildPieceReply> {
       const sight = await sightOf(family, 'child.look', { studentId, assignmentId }, now);
@@ -62,6 +69,7 @@ export function childWorkService({ assignments, board, pieces, myWork, extension
         assignmentId,
         ...{ classId: schoolClass.id, className: schoolClass.label, hue: schoolClass.hue, zone: schoolClass.calendar.zone },
         teachers: own.teachers,
+        how: assignment.how,
         state: sight.toldState.state!,
         lateBy: sight.toldState.lateBy,
         window: resolved.window,
@@ -74,8 +82,7 @@ export function childWorkService({ assignments, board, pieces, myWork, extension
         rubric: familyWork || feedback ? rubric : null,
         handIn: familyWork ? ofOwn(own.handIn, alone) : null,
         marked: familyWork && feedback ? ofOwn(own.marked, alone) : null,
-        // What group mates wrote below a note is theirs.
-        notes: familyWork && feedback ? own.notes.map((note) => ({ ...note, answers: alone ? note.answers : [] })) : [],
+        notes: familyWork && feedback ? own.notes.map((note) => forFamily(note, alone)) : [],
         feedbackFiles: feedback ? own.feedbackFiles : [],
         returned: returned && (familyFeedback ? returned : { ...returned, remark: EMPTY_TEXT, words: {}, chosen: null, adjust: null }),
         returns,

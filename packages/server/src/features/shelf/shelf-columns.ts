@@ -2,6 +2,7 @@ import { filesIn, questionContent, questionTitle, questionWords } from '@jolly/c
 import { createHash } from 'node:crypto';
 import type { ShelfBody } from '../../contract';
 import { filesOf, filesOfQuestion } from '../assignments/brief-body';
+import { BLANK_BRIEF } from '../assignments/drafts';
 import type { ShelfItemRow } from './shelf.model';
 
 /** Files that something on the shelf shows. */
@@ -20,6 +21,10 @@ export function filesOfBody(body: ShelfBody): string[] {
       return [];
   }
 }
+
+/** What was kept, with what briefs have learnt to say since: an older one says nothing of it. */
+export const toBody = (stored: ShelfBody): ShelfBody =>
+  stored.kind === 'assignment' || stored.kind === 'handout' ? { ...stored, brief: { ...BLANK_BRIEF, ...stored.brief } } : stored;
 
 const MOST_WORDS = 8000;
 

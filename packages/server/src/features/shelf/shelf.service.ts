@@ -13,7 +13,7 @@ import type { BriefsService } from '../assignments/briefs.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { KeptFilesService } from '../kept/kept-files.service';
 import { visibleTo } from './shelf-access';
-import { filesOfBody, toColumns } from './shelf-columns';
+import { filesOfBody, toColumns, toBody } from './shelf-columns';
 import { defineShelf, type ShelfItemRow } from './shelf.model';
 
 type Teacher = Actor & { userId: string };
@@ -123,7 +123,7 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
       const label = new Map((await classes.load([...new Set(set.map((one) => one.classId))])).map((one) => [one.id, one.label]));
       return {
         ...item!,
-        body: fromJson<ShelfBody>(row.body),
+        body: toBody(fromJson<ShelfBody>(row.body)),
         usedIn: set.map((one) => ({ assignmentId: one.id, title: one.title, className: label.get(one.classId) ?? '', due: one.due })),
       };
     },

@@ -78,3 +78,19 @@ it('a shared assignment is set again with its files, and the shelf says where', 
   expect((await stranger.get(`/api/shelf/${item.id}`)).body.usedIn).toMatchObject([{ className: 'Maps' }]);
   expect((await finch.get(`/api/shelf/${item.id}`)).body).toMatchObject({ used: 1, usedIn: [] });
 });
+
+it('what was kept by an earlier release is set again with what briefs have learnt to say since', async () => {
+  const finch = await server.person('finch');
+  const { classes, fromShelf: _, ...brief } = aBrief([school.rivers]);
+  const body = { kind: 'assignment', brief, window: null, termStart: null };
+  const { id } = (await finch.post('/api/shelf', { ...sheet, body })).body as ShelfItem;
+  await server.sequelize.query(
+    `UPDATE shelf_items SET body = JSON_REMOVE(body, '$.brief.language', '$.brief.otherWords', '$.brief.familyTick') WHERE id = ?`,
+    { replacements: [id] },
+  );
+  const item = (await finch.get(`/api/shelf/${id}`)).body as ShelfItemReply;
+  expect(item.body).toMatchObject({ brief: { language: 'en', otherWords: {}, familyTick: false } });
+  expect((await finch.put(`/api/shelf/${id}`, { ...sheet, body: item.body, sharedWith: [], version: 1 })).status).toBe(200);
+  const again = { ...(item.body as { brief: object }).brief, classes, fromShelf: id };
+  expect((await finch.post('/api/briefs', again)).status).toBe(201);
+});

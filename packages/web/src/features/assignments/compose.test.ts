@@ -94,6 +94,20 @@ describe('a draft', () => {
     expect(last(STORE)!.body).toMatchObject({ version: 1, accepts: expect.arrayContaining(['drawing']) });
   });
 
+  it('is written in another language beside the first, which can be left out again', async () => {
+    const { page, last, later } = await compose();
+    await page.fill('Title', 'River delta');
+    await page.press('Write it in French too');
+    await page.fill('Title in French', 'Le delta');
+    await later();
+    expect(last(MAKE)!.body).toMatchObject({ language: 'en', otherWords: { fr: { title: 'Le delta', spoken: null } } });
+    await page.choose('Language of your words', 'written in French');
+    expect([page.field('Title').value, page.field('Title in English').value]).toEqual(['Le delta', 'River delta']);
+    await page.press('Leave out the English one');
+    await later();
+    expect(last(STORE)!.body).toMatchObject({ title: 'Le delta', language: 'fr', otherWords: {} });
+  });
+
   it('of a day alone is due at the time that is usual in its class', async () => {
     const { page, last, later } = await compose({}, '/compose?class=sea');
     await page.fill('Title', 'Tides');

@@ -135,7 +135,7 @@ const files = computed(() => (value.value?.feedbackFiles ?? []).filter((file) =>
         <RubricView v-if="value.rubric && !choices" :rubric="value.rubric" />
       </section>
       <p v-else class="muted small">{{ t('family.workHidden') }}</p>
-      <section v-if="value.shows.work" class="stack">
+      <section v-if="value.shows.work && value.how === 'handIn'" class="stack">
         <h2>
           {{ value.handIn ? t('family.handedIn', { when: when(value.handIn.at, value.zone) }) : t('family.handedInNot') }}
         </h2>

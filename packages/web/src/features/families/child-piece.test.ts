@@ -15,6 +15,7 @@ const reply = (more: Partial<ChildPieceReply> = {}): ChildPieceReply => ({
   student: { id: 'bao', givenName: 'Bao', familyName: 'Lind' },
   assignmentId: 'ford',
   ...{ classId: 'rivers', className: 'Rivers 8', hue: 3, zone: 'UTC', teachers: ['Finch Test'] },
+  how: 'handIn',
   state: 'returned',
   lateBy: 0,
   window: { opens: null, due: noon, closes: null },

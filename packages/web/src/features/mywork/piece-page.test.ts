@@ -99,6 +99,14 @@ it('is handed in once, however often a slow line makes one press, and shows the 
   expect(page.text()).toContain('JC-1234');
 });
 
+it('that was written in several languages is turned with one press', async () => {
+  const otherWords = { fr: { title: 'Le delta', instructions: textOf('Expliquez le delta.'), spoken: null } };
+  const { page } = await piece(reply({ words: { ...reply().words, otherWords } }));
+  expect(page.text()).toContain('Explain the delta.');
+  await page.press('Français');
+  expect([page.text().includes('Expliquez le delta.'), document.querySelector('h1')!.textContent]).toEqual([true, 'Le delta']);
+});
+
 it('that closed meanwhile says so, and keeps what was written', async () => {
   let closed = false;
   const { page } = await piece(() => (closed ? reply({ mayHandIn: 'closed' }, { state: 'missing' }) : reply()), {

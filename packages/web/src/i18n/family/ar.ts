@@ -48,7 +48,7 @@ export const ar: FamilyMessages = {
     noClasses: 'طفلك ليس في أي صف هنا حاليًا.',
     overview: 'أعمال {name}',
     notices: 'إعلانات',
-    readIn: 'اقرأه بـ',
+    readIn: 'لغة القراءة',
     writtenIn: { en: 'مكتوب بالإنجليزية', es: 'مكتوب بالإسبانية', fr: 'مكتوب بالفرنسية', ar: 'مكتوب بالعربية' },
     walls: 'جدران العرض',
     wallLook: 'انظر إليه',
