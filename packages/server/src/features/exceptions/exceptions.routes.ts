@@ -5,9 +5,9 @@ import type { ExceptionsService } from './exceptions.service';
 import type { StandingService } from './standing.service';
 import type { ExtensionsService } from './extensions.service';
 import type { DateChangesService } from '../news/date-changes.service';
+import { askBody } from '../../forms/ask-for-time';
 import {
   answerBody,
-  askBody,
   changeStandingBody,
   exceptionBody,
   exceptionParams,

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { id, instantOrNull, localDay, version } from '../../forms/fields';
-import type { AnswerExtension, AskExtension, ExceptionRequest, GroupDateRequest, StandingBody, StandingGive } from '../../contract';
+import type { AnswerExtension, ExceptionRequest, GroupDateRequest, StandingBody, StandingGive } from '../../contract';
 
 const date = instantOrNull.optional();
 export const exceptionParams = Joi.object({ assignmentId: id, studentId: id });
@@ -15,7 +15,6 @@ export const exceptionBody = Joi.object<ExceptionRequest, true>({
   reason: word,
   tell: Joi.boolean().strict().required(),
 });
-export const askBody = Joi.object<AskExtension, true>({ reason: Joi.string().trim().min(1).max(500).required(), wantedDue: instantOrNull });
 export const requestParams = Joi.object({ requestId: id });
 export const answerBody: Joi.Schema<AnswerExtension> = Joi.alternatives<AnswerExtension>().conditional('.grant', {
   is: true,

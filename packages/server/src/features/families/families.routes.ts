@@ -6,7 +6,7 @@ import { beginSession } from '../../http/session';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { FamiliesService } from './families.service';
 import type { InvitingService } from './inviting.service';
-import { askBody } from '../exceptions/exceptions.schema';
+import { askBody } from '../../forms/ask-for-time';
 import type { ChildWorkService } from './child-work.service';
 import type { ChildrenService } from './children.service';
 import type { FamilyReportsService } from './family-reports.service';
