@@ -58,7 +58,9 @@ describe('a forgotten password', () => {
     await page.fill('Your e-mail', 'finch@school.example');
     await page.press('Send me a link');
     expect(last('POST /api/account/recover')!.body).toEqual({ email: 'finch@school.example' });
-    expect(page.said('status')).toBe('If finch@school.example belongs to a teacher or a family here, a link is on its way. It works for an hour.');
+    expect(page.said('status')).toBe(
+      'If finch@school.example belongs to a teacher or a family here, a link is on its way. It works for an hour.',
+    );
   });
 
   it('keeps the address while the server is away', async () => {

@@ -313,6 +313,14 @@ h1 {
   color: var(--on-mast);
   font-weight: 650;
 }
+@media (max-width: 640px) {
+  .cells {
+    max-block-size: 150px;
+  }
+  .cells .cell.cell {
+    min-height: 44px;
+  }
+}
 .cells .cell.answered {
   background: var(--line-hue-0);
   color: #0f3a46;
