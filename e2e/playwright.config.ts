@@ -6,8 +6,8 @@ export default defineConfig({
   workers: 3,
   fullyParallel: true,
   // Generous, because a busy machine is no failure; what is waited for comes as soon as it is there.
-  timeout: 400_000,
-  expect: { timeout: 60_000 },
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: `http://127.0.0.1:${process.env.JOLLY_PORT ?? 4720}`,

@@ -13,7 +13,7 @@ interface Mail {
 test('twelve mixed pieces are marked by keyboard alone, returned on two days, one corrected, and each letter goes out once', async ({
   browser,
 }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(300_000);
   const { teacher, students, idOf, issue } = await aReadyClass(browser, NAMES);
   const title = unique('Bend notes');
   const { id } = await issue(title, { brief: { scoring: { by: 'rubric', rubric: RUBRIC, shelfId: null } } });

@@ -47,7 +47,7 @@ const handsIn = async (page: Page) => {
 test('a quiz of all kinds is made by keyboard, taken by phone, broken line and two devices, settled afterwards, and returned once', async ({
   browser,
 }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(240_000);
   const { teacher, classId, students, idOf } = await aReadyClass(browser, ['Ada', 'Ben', 'Cleo', 'Dov'], PHONE);
   const other = await aReadyClass(browser, ['Eve']);
   for (const page of [teacher, ...Object.values(students)]) page.context().setDefaultTimeout(20_000);

@@ -21,7 +21,7 @@ interface Scored {
 }
 
 test('class sheet, desk, book and piece: what is typed while replies are held back is all there', async ({ browser }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(200_000);
   const { teacher, classId, students, idOf, issue } = await aReadyClass(browser, ['Ada', 'Ben', 'Cleo']);
   const { id } = await issue('Slow line');
   const rowOf = async (name: 'Ada' | 'Ben' | 'Cleo') =>

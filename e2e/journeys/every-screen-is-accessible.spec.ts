@@ -75,7 +75,7 @@ test('no page of the application is left out of what follows', () => {
 });
 
 test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, light and dark", async ({ browser }) => {
-  test.setTimeout(900_000);
+  test.setTimeout(400_000);
   const page = await someone(browser, 'odile.finch');
   const found: string[] = [];
   const [first, ...rest] = await teacherScreens(page);
@@ -90,7 +90,7 @@ test("axe finds nothing against WCAG 2.2 A and AA on the teacher's screens, ligh
 });
 
 test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and families and at the door', async ({ browser }) => {
-  test.setTimeout(900_000);
+  test.setTimeout(300_000);
   const page = await someone(browser, 'bao.lindqvist', { width: 390, height: 844 });
   const { pieces } = (await (await page.request.get('/api/my/work')).json()) as {
     pieces: { assignmentId: string; title: string; state: string }[];
@@ -137,7 +137,7 @@ test('axe finds nothing against WCAG 2.2 A and AA on the screens of students and
 });
 
 test('axe finds nothing on what opens over a page: sheets, lists of choices, calendars and the tools of a column', async ({ browser }) => {
-  test.setTimeout(900_000);
+  test.setTimeout(300_000);
   const page = await someone(browser, 'odile.finch');
   page.setDefaultTimeout(SOON_MS);
   const find = await ofTheSchool(page);

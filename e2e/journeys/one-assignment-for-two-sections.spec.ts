@@ -39,7 +39,7 @@ const EVERYONE = { kind: 'everyone', laterJoiners: true };
 test('one assignment for two sections: each student has exactly their own date and can see why, and moving it moves only theirs', async ({
   browser,
 }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(200_000);
   const { teacher, name, code, classId } = await aClass(browser);
   const second = await asks<{ id: string; joinCode: string }>(teacher, 'post', '/api/classes', { name: unique('Tides B') });
   await asks(teacher, 'put', `/api/classes/${second.id}/join-code`, { open: true, until: null, asksNumber: false });

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 
-export const SOON_MS = 90_000;
+export const SOON_MS = 30_000;
 
 /** A screen: where it is, and what is on it when it is there. */
 export type Screen = readonly [path: string, ready: string];
