@@ -5,7 +5,7 @@ import { MIGRATIONS } from './migrations';
  * What of the schema is out in schools: a database that has these steps never runs them again, so a change of one would reach new
  * schools only. What is wrong in one is mended by a step of its own. The line moves on with each release.
  */
-const RELEASED = { upTo: '0061-languages', fingerprint: 'caad067ffadc4ed6c62224959e6e736cc1be85fcf1f603cd28b0c81459573b3d' };
+const RELEASED = { upTo: '0063-families-see-work', fingerprint: '549dc1183a38c6238ef0874dc8c6a65d02af5baba47e739eb10b6f2193e60bdb' };
 const MOST_NOT_NOTED = 6;
 
 it('a step that was released says what it said then', () => {
