@@ -1,4 +1,4 @@
-import type { InLanguages } from '../languages';
+import type { InLanguages, Language } from '../languages';
 import { add, multiply, ratio, roundToMilli, ZERO, type MilliPoints } from '../quantities';
 
 /** What a level is called in another language, and what it means. */
@@ -31,6 +31,8 @@ export interface RubricCriterion {
 
 export interface Rubric {
   name: string;
+  /** the language in which it was written first; left out where nobody said */
+  language?: Language;
   criteria: RubricCriterion[];
 }
 

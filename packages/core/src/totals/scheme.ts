@@ -1,4 +1,4 @@
-import type { InLanguages } from '../languages';
+import type { InLanguages, Language } from '../languages';
 import type { MilliPercent } from '../quantities';
 
 /** What assignments count under; weight in thousandths of a percent, relative to the others. */
@@ -38,6 +38,8 @@ export interface Scheme {
   missing: MissingRule;
   decimals: 0 | 1 | 2;
   bands: readonly Band[];
+  /** the language in which bands were named first; left out where nobody said */
+  bandsLanguage?: Language;
   /** is a total compared with a band as it is shown, or exactly? */
   bandsBy: 'shown' | 'exact';
   /** by the name of a term: its weight in the year's total; a term that is not named weighs 1, one of 0 counts not at all */

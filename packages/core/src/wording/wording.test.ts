@@ -64,14 +64,25 @@ it('names of criteria, levels and bands are read as far as they were written so;
       },
     ],
   };
-  const read = (wanted: Language[]) =>
-    rubricIn(wanted, rubric).criteria.map(({ name, levels: [level] }) => [name, level!.name, level!.descriptor, level!.points]);
+  const read = (wanted: Language[], language?: Language) =>
+    rubricIn(wanted, language ? { ...rubric, language } : rubric).criteria.map(({ name, levels: [level] }) => [
+      name,
+      level!.name,
+      level!.descriptor,
+      level!.points,
+    ]);
   expect([read(['fr']), read(['es']), read([])]).toEqual([
     [['Faits', 'Bien', 'All', 4000]],
     [['Facts', 'Good', 'All', 4000]],
     [['Facts', 'Good', 'All', 4000]],
   ]);
-  expect(bandsIn(['ar', 'fr'], [{ name: 'Good', from: 60_000, otherNames: { fr: 'Bien' } }])).toMatchObject([
-    { name: 'Bien', from: 60_000 },
+  // Someone whose dearest language is the first one reads it so, whatever else they read.
+  expect([read(['en', 'fr'], 'en'), read(['ar', 'fr'], 'en')]).toEqual([
+    [['Facts', 'Good', 'All', 4000]],
+    [['Faits', 'Bien', 'All', 4000]],
   ]);
+  const scheme = { bandsLanguage: 'en' as const, bands: [{ name: 'Good', from: 60_000, otherNames: { fr: 'Bien' } }] };
+  expect(bandsIn(['ar', 'fr'], scheme)).toMatchObject([{ name: 'Bien', from: 60_000 }]);
+  expect(bandsIn(['en', 'fr'], scheme)).toMatchObject([{ name: 'Good' }]);
+  expect(bandsIn(['en', 'fr'], { bands: scheme.bands })).toMatchObject([{ name: 'Bien' }]);
 });

@@ -1,4 +1,4 @@
-import { MOST_POINTS } from '@jolly/core';
+import { LANGUAGES, MOST_POINTS } from '@jolly/core';
 import Joi from 'joi';
 import { id, inLanguages, line } from './fields';
 
@@ -15,6 +15,7 @@ export const keptFile = Joi.object({
 });
 export const rubric = Joi.object({
   name: shortText(200),
+  language: Joi.string().valid(...LANGUAGES),
   criteria: Joi.array()
     .max(100)
     .items(

@@ -1,12 +1,18 @@
 <script setup lang="ts">
-/** What is written in other languages beside the first: a part for each, a way to begin another and to leave one out. */
+/** What is written in other languages beside the first: a part for each, a way to begin another, to leave one out, and to say which is first. */
 import { Button } from 'ant-design-vue';
 import { LANGUAGES, type Language } from '@jolly/core';
 import { computed } from 'vue';
 import { useT } from '../i18n/use-t';
+import OwnLanguage from './OwnLanguage.vue';
 
-const props = defineProps<{ own: Language; written: readonly Language[]; disabled?: boolean }>();
-defineEmits<{ add: [Language]; drop: [Language] }>();
+const props = defineProps<{
+  own: Language;
+  written: readonly Language[];
+  /** the first can change places with another that is written */ swaps?: boolean;
+  disabled?: boolean;
+}>();
+defineEmits<{ add: [Language]; drop: [Language]; own: [Language] }>();
 defineSlots<{
   default?: (of: { language: Language; called: string }) => unknown;
   /** between what is written and what can be begun */ between?: () => unknown;
@@ -33,6 +39,12 @@ const nameOf = (one: Language) => t(`wording.languages.${one}`);
       <Button v-for="one in left" :key="one" type="link" size="small" :disabled="disabled ?? false" @click="$emit('add', one)">{{
         t('wording.alsoIn', { language: nameOf(one) })
       }}</Button>
+      <OwnLanguage
+        :model-value="own"
+        :among="swaps ? LANGUAGES : LANGUAGES.filter((one) => !inOrder.includes(one))"
+        :disabled="disabled ?? false"
+        @update:model-value="(one) => $emit('own', one)"
+      />
       <slot name="end" />
     </div>
   </div>

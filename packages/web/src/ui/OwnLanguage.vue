@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** In which language somebody writes what is beside it. */
-import { LANGUAGES, type Language } from '@jolly/core';
+import type { Language } from '@jolly/core';
 import { useT } from '../i18n/use-t';
 import SelectField from './SelectField.vue';
 
-defineProps<{ disabled?: boolean }>();
+defineProps<{ among: readonly Language[]; disabled?: boolean }>();
 const language = defineModel<Language>({ required: true });
 const { t } = useT();
 </script>
@@ -16,7 +16,7 @@ const { t } = useT();
       quiet
       :label="t('wording.own')"
       :disabled="disabled ?? false"
-      :options="LANGUAGES.map((value) => ({ value, label: t('wording.writtenIn', { language: t(`wording.languages.${value}`) }) }))"
+      :options="among.map((value) => ({ value, label: t('wording.writtenIn', { language: t(`wording.languages.${value}`) }) }))"
     />
   </div>
 </template>

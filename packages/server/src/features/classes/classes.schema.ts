@@ -1,4 +1,13 @@
-import { isTimeZone, MOST_BANDS, MOST_CATEGORIES, MOST_TERM_WEIGHT, NOTICE_ANSWERS, STUDENT_NOTICES, WALL_REMARKS } from '@jolly/core';
+import {
+  isTimeZone,
+  LANGUAGES,
+  MOST_BANDS,
+  MOST_CATEGORIES,
+  MOST_TERM_WEIGHT,
+  NOTICE_ANSWERS,
+  STUDENT_NOTICES,
+  WALL_REMARKS,
+} from '@jolly/core';
 import Joi from 'joi';
 import type {
   CalendarAnswer,
@@ -90,6 +99,7 @@ const scheme = Joi.object({
     )
     .max(MOST_BANDS)
     .required(),
+  bandsLanguage: Joi.string().valid(...LANGUAGES),
   bandsBy: Joi.valid('shown', 'exact').required(),
   termWeights: Joi.object().pattern(Joi.string().max(60), Joi.number().strict().integer().min(0).max(MOST_TERM_WEIGHT)).max(20),
 }).required();

@@ -140,10 +140,12 @@ export const wantedBy = ({ reads }: Viewer, member: Member): readonly (Language 
 export function assignmentFor(viewer: Viewer, assignment: AssignmentReply, member: Member): AssignmentReply {
   const wanted = wantedBy(viewer, member);
   if (wanted.length === 0) return assignment;
-  const { scoring } = assignment;
+  const { scoring, language } = assignment;
   return briefIn(
     wanted,
-    scoring.by === 'rubric' ? { ...assignment, scoring: { ...scoring, rubric: rubricIn(wanted, scoring.rubric) } } : assignment,
+    scoring.by === 'rubric'
+      ? { ...assignment, scoring: { ...scoring, rubric: rubricIn(wanted, { language, ...scoring.rubric }) } }
+      : assignment,
   );
 }
 

@@ -114,7 +114,7 @@ export function progressService({ classes, board, classBoards, roster, jottings,
     { viewpoint, viewer, now, lookingOf, withCourse = true, medians: known = new Map(), questionAims, said }: How,
   ): Promise<StudentProgressReply> {
     const { scheme } = schoolClass;
-    const of = toProgressClass({ ...schoolClass, scheme: { ...scheme, bands: bandsIn(wantedBy(viewer, member), scheme.bands) } });
+    const of = toProgressClass({ ...schoolClass, scheme: { ...scheme, bands: bandsIn(wantedBy(viewer, member), scheme) } });
     const looking = lookingOf(schoolClass);
     const all = sights.filter(theirs).map((sight) => see(sight, viewpoint, now));
     const shown = all.filter(({ view }) => isLookedAt(view, looking));

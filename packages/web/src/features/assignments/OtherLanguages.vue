@@ -5,7 +5,6 @@ import { briefIn, EMPTY_TEXT, LANGUAGES, type BriefWords, type Language } from '
 import type { BriefBody, KeptFile } from '@jolly/server/contract';
 import { computed } from 'vue';
 import AlsoIn from '../../ui/AlsoIn.vue';
-import OwnLanguage from '../../ui/OwnLanguage.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import { useWords } from '../../ui/use-words';
 import { keepPicture } from './keep-picture';
@@ -33,7 +32,16 @@ function speak(language: Language): void {
 </script>
 
 <template>
-  <AlsoIn class="also-in" :own="body.language" :written="written" :disabled="locked" @add="(one) => set(one, {})" @drop="drop">
+  <AlsoIn
+    class="also-in"
+    :own="body.language"
+    :written="written"
+    swaps
+    :disabled="locked"
+    @add="(one) => set(one, {})"
+    @drop="drop"
+    @own="speak"
+  >
     <template #default="{ language, called }">
       <Input
         :value="wordsIn(language).title"
@@ -64,9 +72,8 @@ function speak(language: Language): void {
         />
       </div>
     </template>
-    <template #end
-      ><OwnLanguage :model-value="body.language" :disabled="locked" @update:model-value="speak" />
-      <p v-if="written.length > 0" class="muted small">{{ t('wording.notTranslated') }}</p></template
+    <template v-if="written.length > 0" #end
+      ><p class="muted small">{{ t('wording.notTranslated') }}</p></template
     >
   </AlsoIn>
 </template>

@@ -5,12 +5,13 @@ import { LANGUAGES, type InLanguages, type Language, type Rubric } from '@jolly/
 import { computed, ref } from 'vue';
 import { language as pageLanguage } from '../../time/format';
 import AlsoIn from '../../ui/AlsoIn.vue';
+import FoldedPart from '../../ui/FoldedPart.vue';
 import { useWords } from '../../ui/use-words';
 
 const rubric = defineModel<Rubric>({ required: true });
-const props = defineProps<{ /** the language of the assignment */ own?: Language | undefined }>();
+const props = defineProps<{ /** of the assignment: a rubric that says none is in this one */ own?: Language | undefined }>();
 const { t } = useWords();
-const own = computed(() => props.own ?? pageLanguage());
+const own = computed(() => rubric.value.language ?? props.own ?? pageLanguage());
 /** begun here, with nothing written yet */
 const begun = ref<Language[]>([]);
 const written = computed(() =>
@@ -24,74 +25,77 @@ const written = computed(() =>
 );
 const withOne = <T,>(all: InLanguages<T> | undefined, language: Language, one: T | undefined): InLanguages<T> =>
   Object.fromEntries([...Object.entries(all ?? {}).filter(([key]) => key !== language), ...(one === undefined ? [] : [[language, one]])]);
+const put = (criteria: Rubric['criteria']) => (rubric.value = { ...rubric.value, language: own.value, criteria });
 const name = (index: number, language: Language, text: string | undefined) =>
-  (rubric.value = {
-    ...rubric.value,
-    criteria: rubric.value.criteria.map((one, at) =>
-      at === index ? { ...one, otherNames: withOne(one.otherNames, language, text) } : one,
-    ),
-  });
+  put(rubric.value.criteria.map((one, at) => (at === index ? { ...one, otherNames: withOne(one.otherNames, language, text) } : one)));
 function level(index: number, id: string, language: Language, change: Partial<{ name: string; descriptor: string }>): void {
   const criterion = rubric.value.criteria[index]!;
   const levels = criterion.levels.map((one) => {
     const words = { name: '', descriptor: '', ...one.otherWords?.[language], ...change };
     return one.id === id ? { ...one, otherWords: withOne(one.otherWords, language, words) } : one;
   });
-  rubric.value = { ...rubric.value, criteria: rubric.value.criteria.map((one, at) => (at === index ? { ...criterion, levels } : one)) };
+  put(rubric.value.criteria.map((one, at) => (at === index ? { ...criterion, levels } : one)));
 }
 function drop(language: Language): void {
   begun.value = begun.value.filter((one) => one !== language);
-  rubric.value = {
-    ...rubric.value,
-    criteria: rubric.value.criteria.map((one) => ({
+  put(
+    rubric.value.criteria.map((one) => ({
       ...one,
       otherNames: withOne(one.otherNames, language, undefined),
       levels: one.levels.map((of) => ({ ...of, otherWords: withOne(of.otherWords, language, undefined) })),
     })),
-  };
+  );
 }
 </script>
 
 <template>
-  <AlsoIn :own="own" :written="written" @add="(one) => begun.push(one)" @drop="drop">
-    <template #default="{ language, called }">
-      <div v-for="(criterion, index) in rubric.criteria" :key="criterion.id" class="stack criterion">
-        <Input
-          :value="criterion.otherNames?.[language] ?? ''"
-          :aria-label="t('wording.nameIn', { name: criterion.name, language: called })"
-          :placeholder="criterion.name"
-          :maxlength="200"
-          :lang="language"
-          dir="auto"
-          @update:value="(text: string) => name(index, language, text)"
-        />
-        <div class="levels">
-          <div v-for="one in criterion.levels" :key="one.id" class="stack">
-            <Input
-              size="small"
-              :value="one.otherWords?.[language]?.name ?? ''"
-              :aria-label="t('wording.nameIn', { name: one.name, language: called })"
-              :placeholder="one.name"
-              :maxlength="80"
-              dir="auto"
-              @update:value="(text: string) => level(index, one.id, language, { name: text })"
-            />
-            <Textarea
-              v-if="one.descriptor !== '' || one.otherWords?.[language]?.descriptor"
-              size="small"
-              :value="one.otherWords?.[language]?.descriptor ?? ''"
-              :aria-label="t('wording.descriptorIn', { name: one.name, language: called })"
-              :placeholder="one.descriptor"
-              :maxlength="2000"
-              :auto-size="{ minRows: 1, maxRows: 5 }"
-              dir="auto"
-              @update:value="(text: string) => level(index, one.id, language, { descriptor: text })"
-            />
+  <FoldedPart v-if="rubric.criteria.length > 0" :title="t('wording.question')">
+    <AlsoIn
+      :own="own"
+      :written="written"
+      @add="(one) => begun.push(one)"
+      @drop="drop"
+      @own="(one) => (rubric = { ...rubric, language: one })"
+    >
+      <template #default="{ language, called }">
+        <div v-for="(criterion, index) in rubric.criteria" :key="criterion.id" class="stack criterion">
+          <Input
+            :value="criterion.otherNames?.[language] ?? ''"
+            :aria-label="t('wording.nameIn', { name: criterion.name, language: called })"
+            :placeholder="criterion.name"
+            :maxlength="200"
+            :lang="language"
+            dir="auto"
+            @update:value="(text: string) => name(index, language, text)"
+          />
+          <div class="levels">
+            <div v-for="one in criterion.levels" :key="one.id" class="stack">
+              <Input
+                size="small"
+                :value="one.otherWords?.[language]?.name ?? ''"
+                :aria-label="t('wording.nameIn', { name: one.name, language: called })"
+                :placeholder="one.name"
+                :maxlength="80"
+                dir="auto"
+                @update:value="(text: string) => level(index, one.id, language, { name: text })"
+              />
+              <Textarea
+                v-if="one.descriptor !== '' || one.otherWords?.[language]?.descriptor"
+                size="small"
+                :value="one.otherWords?.[language]?.descriptor ?? ''"
+                :aria-label="t('wording.descriptorIn', { name: one.name, language: called })"
+                :placeholder="one.descriptor"
+                :maxlength="2000"
+                :auto-size="{ minRows: 1, maxRows: 5 }"
+                dir="auto"
+                @update:value="(text: string) => level(index, one.id, language, { descriptor: text })"
+              />
+            </div>
           </div>
         </div>
-      </div>
-    </template>
-  </AlsoIn>
+      </template>
+    </AlsoIn>
+  </FoldedPart>
 </template>
 
 <style scoped>

@@ -1,20 +1,24 @@
 <script setup lang="ts">
 /** The rubric of an assignment, in a wide sheet: built, pasted, read from a file, taken from the shelf or kept there. */
 import { Button } from 'ant-design-vue';
-import type { Rubric } from '@jolly/core';
+import type { Language, Rubric } from '@jolly/core';
 import type { ShelfItem } from '@jolly/server/contract';
 import { ref, watch } from 'vue';
 import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import SideSheet from '../../ui/SideSheet.vue';
-import FoldedPart from '../../ui/FoldedPart.vue';
 import RubricGrid from './RubricGrid.vue';
 import RubricInLanguages from './RubricInLanguages.vue';
 import SelectField from '../../ui/SelectField.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 
-const props = defineProps<{ open: boolean; rubric: Rubric; aims: readonly string[] }>();
+const props = defineProps<{
+  open: boolean;
+  rubric: Rubric;
+  aims: readonly string[];
+  /** of what is scored by it */ own?: Language | undefined;
+}>();
 const emit = defineEmits<{ close: []; set: [Rubric, string | null] }>();
 const { t } = useT();
 const { problem, attempt } = useAttempt();
@@ -71,9 +75,7 @@ const toShelf = () =>
       </div>
       <ProblemNote :problem="problem" />
       <RubricGrid :model-value="rubric" :aims="aims" @update:model-value="(changed) => emit('set', changed, null)" />
-      <FoldedPart v-if="rubric.criteria.length > 0" :title="t('wording.question')">
-        <RubricInLanguages :model-value="rubric" @update:model-value="(changed) => emit('set', changed, null)" />
-      </FoldedPart>
+      <RubricInLanguages :model-value="rubric" :own="own" @update:model-value="(changed) => emit('set', changed, null)" />
       <div>
         <Button type="primary" @click="emit('close')">{{ t('common.close') }}</Button>
       </div>

@@ -131,7 +131,15 @@ const words = computed(() => (body.value.scoring.by === 'words' ? body.value.sco
         </Button>
       </li>
     </ul>
-    <RubricSheet v-if="rubric" :open="rubricOpen" :rubric="rubric" :aims="aims" @close="rubricOpen = false" @set="setRubric" />
+    <RubricSheet
+      v-if="rubric"
+      :open="rubricOpen"
+      :rubric="rubric"
+      :aims="aims"
+      :own="body.language"
+      @close="rubricOpen = false"
+      @set="setRubric"
+    />
   </div>
 </template>
 

@@ -3,6 +3,7 @@ export { default as AudienceSheet } from './AudienceSheet.vue';
 export { default as AttachmentList } from './AttachmentList.vue';
 export { default as ExceptionSheet } from './ExceptionSheet.vue';
 export { default as RubricGrid } from './RubricGrid.vue';
+export { default as RubricInLanguages } from './RubricInLanguages.vue';
 export { default as RubricView } from './RubricView.vue';
 export { default as IssueBar } from './IssueBar.vue';
 export { default as WhoAndWhen } from './WhoAndWhen.vue';

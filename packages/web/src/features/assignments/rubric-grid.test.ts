@@ -3,6 +3,7 @@ import type { Rubric } from '@jolly/core';
 import { defineComponent, h, ref } from 'vue';
 import { opened } from '../../testing-page';
 import RubricGrid from './RubricGrid.vue';
+import RubricInLanguages from './RubricInLanguages.vue';
 
 const level = (id: string, points: number) => ({ id, name: id, descriptor: '', points, upTo: null });
 const criterion = (id: string, more: Partial<Rubric['criteria'][number]> = {}): Rubric['criteria'][number] => ({
@@ -80,4 +81,23 @@ it('takes a number that is none for nothing, and an empty range for no range', a
   expect(rubric.value.criteria[0]!.levels[1]!.upTo).toBe(3500);
   await typeIn('[aria-label="to"]', ' ', 1);
   expect(rubric.value.criteria[0]!.levels[1]!.upTo).toBeNull();
+});
+
+it('is called in other languages beside its own, which it says; a language that is written cannot become its own', async () => {
+  const rubric = ref<Rubric>({ name: 'Field notes', criteria: [criterion('Map')] });
+  const page = await opened(
+    defineComponent({
+      setup: () => () =>
+        h(RubricInLanguages, { modelValue: rubric.value, own: 'es', 'onUpdate:modelValue': (now: Rubric) => void (rubric.value = now) }),
+    }),
+  );
+  await page.press('In other languages');
+  await page.press('Write it in French too');
+  await page.fill('“Map” in French', 'Carte');
+  expect(rubric.value).toMatchObject({ language: 'es', criteria: [{ name: 'Map', otherNames: { fr: 'Carte' } }] });
+  await page.choose('Language of your words', 'written in English');
+  expect(rubric.value.language).toBe('en');
+  await expect(page.choose('Language of your words', 'written in French')).rejects.toThrow();
+  await page.press('Leave out the French one');
+  expect(rubric.value.criteria[0]!.otherNames).toEqual({});
 });

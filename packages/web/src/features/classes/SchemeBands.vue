@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Bands of a total: what they are called and from where each holds. */
 import { Button, Input } from 'ant-design-vue';
-import { LANGUAGES, type Language, type schemeProblems } from '@jolly/core';
+import { LANGUAGES, type Band, type Language, type schemeProblems } from '@jolly/core';
 import { computed, ref } from 'vue';
-import { language } from '../../time/format';
+import { language as pageLanguage } from '../../time/format';
 import AlsoIn from '../../ui/AlsoIn.vue';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import { useWords } from '../../ui/use-words';
@@ -22,6 +22,7 @@ const addBand = () =>
     name: '',
     from: scheme.value.bands.length === 0 ? 0 : Math.min(100_000, Math.max(...scheme.value.bands.map((band) => band.from)) + 10_000),
   });
+const own = computed(() => scheme.value.bandsLanguage ?? pageLanguage());
 /** begun here, with nothing written yet */
 const begun = ref<Language[]>([]);
 const written = computed(() =>
@@ -30,6 +31,10 @@ const written = computed(() =>
 function drop(language: Language): void {
   begun.value = begun.value.filter((one) => one !== language);
   for (const band of scheme.value.bands) delete band.otherNames?.[language];
+}
+function name(band: Band, language: Language, text: string): void {
+  band.otherNames = { ...band.otherNames, [language]: text };
+  scheme.value.bandsLanguage = own.value;
 }
 const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
 </script>
@@ -76,7 +81,14 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
       </Button>
     </div>
     <FoldedPart v-if="scheme.bands.length > 0" :title="t('wording.question')">
-      <AlsoIn :own="language()" :written="written" :disabled="disabled" @add="(one) => begun.push(one)" @drop="drop">
+      <AlsoIn
+        :own="own"
+        :written="written"
+        :disabled="disabled"
+        @add="(one) => begun.push(one)"
+        @drop="drop"
+        @own="(one) => (scheme.bandsLanguage = one)"
+      >
         <template #default="{ language: one, called }">
           <div class="line">
             <Input
@@ -88,7 +100,7 @@ const sortBands = () => scheme.value.bands.sort((a, b) => b.from - a.from);
               :placeholder="band.name"
               :maxlength="40"
               dir="auto"
-              @update:value="(text: string) => (band.otherNames = { ...band.otherNames, [one]: text })"
+              @update:value="(text: string) => name(band, one, text)"
             />
           </div>
         </template>

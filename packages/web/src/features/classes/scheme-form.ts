@@ -1,4 +1,4 @@
-import type { Band, BearingSettings, Category, LateRule, Scheme } from '@jolly/core';
+import type { Band, BearingSettings, Category, Language, LateRule, Scheme } from '@jolly/core';
 
 /** What a teacher changes on the page of a scheme. Percentages are in thousandths of a percent. */
 export interface SchemeForm {
@@ -8,6 +8,7 @@ export interface SchemeForm {
     missing: Scheme['missing'];
     decimals: 0 | 1 | 2;
     bands: Band[];
+    bandsLanguage?: Language;
     bandsBy: Scheme['bandsBy'];
     termWeights?: Record<string, number>;
   };

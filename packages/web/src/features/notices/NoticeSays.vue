@@ -6,7 +6,6 @@ import { computed, onMounted, ref } from 'vue';
 import AlsoIn from '../../ui/AlsoIn.vue';
 import type { Focusable } from '../../ui/focus-first';
 import FormLine from '../../ui/FormLine.vue';
-import OwnLanguage from '../../ui/OwnLanguage.vue';
 import RichTextEditor from '../../ui/RichTextEditor.vue';
 import { useWords } from '../../ui/use-words';
 import { keepPicture } from '../assignments';
@@ -57,7 +56,7 @@ function speak(language: Language): void {
       @update:model-value="(text) => set(notice.language, { text })"
     />
     <PhraseRows v-if="notice.readers === 'teachers'" v-model="notice.phrases" />
-    <AlsoIn v-else :own="notice.language" :written="written" @add="(one) => set(one, {})" @drop="drop">
+    <AlsoIn v-else :own="notice.language" :written="written" swaps @add="(one) => set(one, {})" @drop="drop" @own="speak">
       <template #default="{ language, called }">
         <FormLine :label="t('wording.titleIn', { language: called })" :for="`notice-title-${language}`"
           ><Input
@@ -78,10 +77,9 @@ function speak(language: Language): void {
         />
       </template>
       <template #between><PhraseRows v-model="notice.phrases" /></template>
-      <template #end>
-        <OwnLanguage :model-value="notice.language" @update:model-value="speak" />
-        <p class="muted small">{{ t('notices.notTranslated') }}</p>
-      </template>
+      <template #end
+        ><p class="muted small">{{ t('notices.notTranslated') }}</p></template
+      >
     </AlsoIn>
   </div>
 </template>

@@ -170,6 +170,7 @@ function setRubric(changed: Rubric): void {
       :open="rubricOpen"
       :rubric="rubric ?? { name: '', criteria: [] }"
       :aims="aims"
+      :own="own"
       @close="rubricOpen = false"
       @set="setRubric"
     />

@@ -19,18 +19,21 @@ const entries = computed(() => entriesOf(question.value));
 const wordsIn = (language: Language): QuestionWords =>
   question.value.otherWords?.[language] ?? { text: EMPTY_TEXT, spoken: null, entries: {}, explanation: '' };
 const put = (otherWords: NonNullable<Question['otherWords']>) => {
-  const { language: _, otherWords: __, ...plain } = question.value;
-  question.value = (Object.keys(otherWords).length === 0 ? plain : { ...plain, language: own.value, otherWords }) as Question;
+  const { otherWords: _, ...plain } = question.value;
+  const worded = Object.keys(otherWords).length === 0 ? plain : { ...plain, otherWords };
+  question.value = { ...worded, language: own.value } as Question;
 };
 const set = (language: Language, change: Partial<QuestionWords>) =>
   put({ ...question.value.otherWords, [language]: { ...wordsIn(language), ...change } });
 const drop = (language: Language) =>
   put(Object.fromEntries(Object.entries(question.value.otherWords ?? {}).filter(([one]) => one !== language)));
+/** It was written in another language than was thought. */
+const speak = (language: Language) => (question.value = { ...question.value, language });
 const shortOf = (text: Question['text']) => plainText(text).replace(/\s+/g, ' ').trim().slice(0, 60);
 </script>
 
 <template>
-  <AlsoIn :own="own" :written="written" @add="(one) => set(one, {})" @drop="drop">
+  <AlsoIn :own="own" :written="written" @add="(one) => set(one, {})" @drop="drop" @own="speak">
     <template #default="{ language, called }">
       <RichTextEditor
         :model-value="wordsIn(language).text"

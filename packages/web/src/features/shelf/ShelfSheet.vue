@@ -10,7 +10,7 @@ import RichTextView from '../../ui/RichTextView.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useUnsaved } from '../../ui/use-unsaved';
 import { useWords } from '../../ui/use-words';
-import { AttachmentList, keepPicture, RubricGrid, RubricView } from '../assignments';
+import { AttachmentList, keepPicture, RubricGrid, RubricInLanguages, RubricView } from '../assignments';
 import { useScope } from '../termline';
 import { fileAddress } from '../files';
 import ColleaguesField from './ColleaguesField.vue';
@@ -80,7 +80,9 @@ const takeOff = () =>
             ><Input v-model:value="tags" dir="auto"
           /></label>
         </div>
-        <RubricGrid v-if="body.kind === 'rubric'" v-model="body.rubric" :aims="[]" />
+        <template v-if="body.kind === 'rubric'"
+          ><RubricGrid v-model="body.rubric" :aims="[]" /><RubricInLanguages v-model="body.rubric" />
+        </template>
         <RichTextEditor
           v-else-if="body.kind === 'worksheet'"
           v-model="body.text"
