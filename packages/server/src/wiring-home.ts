@@ -16,6 +16,7 @@ import type { BoardService } from './features/pieces/board.service';
 import type { MyWorkService } from './features/pieces/my-work.service';
 import type { PiecesService } from './features/pieces/pieces.service';
 import type { ProgressService } from './features/progress/progress.service';
+import type { QuizzesService } from './features/quizzes/quizzes.service';
 import type { PersonsService } from './features/roster/persons.service';
 import type { RosterService } from './features/roster/roster.service';
 import type { PrintPdf } from './files/print-pdf';
@@ -30,6 +31,7 @@ interface Needed {
   board: BoardService;
   pieces: PiecesService;
   myWork: MyWorkService;
+  quizzes: QuizzesService;
   extensions: ExtensionsService;
   progress: ProgressService;
   families: FamiliesService;
@@ -40,12 +42,12 @@ interface Needed {
 
 /** What families see and do: who of it works with whom. */
 export function wireHome({ sequelize, accounts, classes, roster, families, news, ...needed }: Needed) {
-  const { persons, assignments, board, pieces, myWork, extensions, progress, mail, printPdf } = needed;
+  const { persons, assignments, board, pieces, myWork, quizzes, extensions, progress, mail, printPdf } = needed;
   const inviting = invitingService({ sequelize, accounts, classes, roster, persons, families, news, mail, printPdf });
   const talks = familyTalksService({ sequelize, accounts, classes, roster, families, news });
   const familyTicks = familyTicksService({ sequelize, accounts });
   const children = childrenService({ classes, roster, progress, families, talks, familyTicks });
-  const childWork = childWorkService({ assignments, board, pieces, myWork, extensions, families, familyTicks });
+  const childWork = childWorkService({ assignments, board, pieces, myWork, quizzes, extensions, families, familyTicks });
   const familyReports = familyReportsService({ sequelize, families, printPdf });
   return { inviting, talks, familyTicks, children, childWork, familyReports };
 }

@@ -231,7 +231,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
   const progress = progressService({ classes, board, classBoards, roster, jottings, quizAims, registerFacts });
-  const ofHome = { sequelize, accounts, classes, roster, persons, assignments, board, pieces, myWork, extensions, progress };
+  const ofHome = { sequelize, accounts, classes, roster, persons, assignments, board, pieces, myWork, quizzes, extensions, progress };
   const home = wireHome({ ...ofHome, families, news, mail, printPdf });
   const { children, familyReports, familyTicks } = home;
   const compose = composeService({ accounts, classes, roster, rows, progress, jottings, registerFacts });

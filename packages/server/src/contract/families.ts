@@ -16,6 +16,7 @@ import type { LetterShows } from './classes';
 import type { OwnRequest } from './exceptions';
 import type { ReturnedView } from './pieces';
 import type { CriterionLevel } from './progress';
+import type { TriedQuiz } from './quizzes';
 import type { FeedbackFile, HandInView, MarginNote } from './work';
 
 /** How a family wants to be told: at once, by a letter each week, or never. */
@@ -126,6 +127,8 @@ export interface ChildPieceReply {
   attachments: Attachment[];
   rubric: Rubric | null;
   handIn: HandInView | null;
+  /** of a quiz: what was answered, and of its results what the child is shown */
+  quiz: TriedQuiz | null;
   /** the hand-in that the notes are about */
   marked: HandInView | null;
   notes: MarginNote[];

@@ -75,8 +75,15 @@ export interface FinishedTry {
   max: MilliPoints;
   questions: AnsweredQuestion[];
 }
+/** Tries of a quiz that are over, with what is shown of them and when. */
+export interface TriedQuiz {
+  /** what its score is out of, where that is not what the questions add up to */
+  points: MilliPoints | null;
+  finished: FinishedTry[];
+  shows: Record<'score' | 'marks' | 'key' | 'explanations', ShowWhen>;
+}
 /** A quiz as one student has it. */
-export interface MyQuizReply {
+export interface MyQuizReply extends TriedQuiz {
   assignmentId: string;
   classId: string;
   className: string;
@@ -90,7 +97,6 @@ export interface MyQuizReply {
   /** the server's clock when it answered: what is left is counted by it */
   now: Instant;
   questions: number;
-  points: MilliPoints | null;
   /** how long this student has, the class's limit, and the factor that makes the difference; null: no limit */
   minutes: number | null;
   limitMinutes: number | null;
@@ -105,8 +111,6 @@ export interface MyQuizReply {
   /** why another try cannot be begun now; null: it can */
   mayBegin: string | null;
   running: RunningTry | null;
-  finished: FinishedTry[];
-  shows: Record<'score' | 'marks' | 'key' | 'explanations', ShowWhen>;
 }
 /** Answers as they are given; several at once where the line was away. */
 export interface AnswersRequest {

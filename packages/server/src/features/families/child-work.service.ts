@@ -1,5 +1,5 @@
 import { EMPTY_TEXT, tickStand, type Instant } from '@jolly/core';
-import type { AskExtension, ChildPieceReply, HandInView, MarginNote } from '../../contract';
+import type { AskExtension, ChildPieceReply, HandInView, MarginNote, TriedQuiz } from '../../contract';
 import { Problem } from '../../http/problem';
 import { isIssued, type AssignmentsService } from '../assignments/assignments.service';
 import type { ExtensionsService } from '../exceptions/extensions.service';
@@ -7,6 +7,7 @@ import type { BoardService } from '../pieces/board.service';
 import type { MyWorkService } from '../pieces/my-work.service';
 import type { PiecesService } from '../pieces/pieces.service';
 import { familyReader, type Sight } from '../pieces/sight';
+import type { QuizzesService } from '../quizzes/quizzes.service';
 import type { FamiliesService, Family } from './families.service';
 import type { FamilyTicksService } from './family-ticks.service';
 
@@ -15,13 +16,14 @@ interface Collaborators {
   board: BoardService;
   pieces: PiecesService;
   myWork: MyWorkService;
+  quizzes: QuizzesService;
   extensions: ExtensionsService;
   families: FamiliesService;
   familyTicks: FamilyTicksService;
 }
 
 /** A family's child's piece of work: as the child sees it, as far as the class shows it; asking for more time, and ticking what was seen. */
-export function childWorkService({ assignments, board, pieces, myWork, extensions, families, familyTicks }: Collaborators) {
+export function childWorkService({ assignments, board, pieces, myWork, quizzes, extensions, families, familyTicks }: Collaborators) {
   /** The child's sight, in the family's language. @throws Problem `thing.unknown` where it is not their child's, or not out */
   async function sightOf(
     family: Family,
@@ -48,16 +50,27 @@ export function childWorkService({ assignments, board, pieces, myWork, extension
     answers: alone ? note.answers.map((answer) => ({ ...answer, mine: false, unread: false })) : [],
   });
 
+  /** What was answered in a quiz, without what was said about it where the class keeps that from families. */
+  const answersOnly = ({ shows, finished, ...quiz }: TriedQuiz): TriedQuiz => ({
+    ...quiz,
+    shows: { ...shows, marks: 'never', key: 'never', explanations: 'never' },
+    finished: finished.map((one) => ({
+      ...one,
+      questions: one.questions.map((of) => ({ ...of, mark: null, points: null, key: null, explanation: null, remark: null })),
+    })),
+  });
+
   return {
     async one(family: Family, studentId: string, assignmentId: string, now: Instant): Promise<ChildPieceReply> {
       const sight = await sightOf(family, 'child.look', { studentId, assignmentId }, now);
       const { schoolClass, member, assignment, resolved, record } = sight;
       const { familyWork, familyFeedback, familyAsks } = schoolClass;
       const { language } = await families.home(family);
-      const [own, returns, ticked] = await Promise.all([
+      const [own, returns, ticked, tried] = await Promise.all([
         myWork.one({ role: 'student', userId: studentId }, assignmentId, now, familyReader(language)),
         record ? pieces.returnsOf(record.id) : [],
         familyTicks.ofFamily(family.userId, studentId, [assignmentId]),
+        familyWork && assignment.how === 'quiz' ? quizzes.tried(sight, [language], now) : null,
       ]);
       const { returned } = own.piece;
       const feedback = familyFeedback && returned !== null;
@@ -81,6 +94,7 @@ export function childWorkService({ assignments, board, pieces, myWork, extension
         attachments: familyWork ? own.attachments.filter((one) => one.kind !== 'handout') : [],
         rubric: familyWork || feedback ? rubric : null,
         handIn: familyWork ? ofOwn(own.handIn, alone) : null,
+        quiz: tried && (familyFeedback ? tried : answersOnly(tried)),
         marked: familyWork && feedback ? ofOwn(own.marked, alone) : null,
         notes: familyWork && feedback ? own.notes.map((note) => forFamily(note, alone)) : [],
         feedbackFiles: feedback ? own.feedbackFiles : [],

@@ -4,6 +4,7 @@ import { QueryTypes } from 'sequelize';
 import type { AssignmentPiecesReply, ChildPieceReply, ChildReply, ExtensionRequest, FamilyReport, OwnRequest } from '../../contract';
 import { aSchool, aServer, bytesOf, DAY, doc, type Person, type School, type Server } from '../../testing/school';
 import { putUp } from '../../testing/notices';
+import { aQuiz, asQuiz, bend, speed, takes } from '../../testing/quizzes';
 import { textOfPdf } from '../../testing/pdf-text';
 
 let server: Server;
@@ -61,6 +62,30 @@ it('shows no more than the class lets families see, and nobody else’s child', 
   expect(plainText(open.returned!.remark).trim()).toBe('Good eye.');
   expect((await bytesOf(frida!.get(`/api/files/${fileId}`))).toString()).toBe('a map');
   expect((await felix!.get(`/api/files/${fileId}`)).status).toBe(404);
+});
+
+it('shows what was answered in a quiz, and of the results what the child is shown and the class shows families', async () => {
+  const shown = { score: 'atOnce', marks: 'atOnce', key: 'atOnce', explanations: 'never' } as const;
+  const { id } = await school.issued({ ...asQuiz(aQuiz([bend(), speed()], { shows: shown })), closes: null });
+  expect((await look(id)).quiz).toBeNull();
+  await shows({ familyWork: true });
+  expect((await look(id)).quiz).toMatchObject({ finished: [] });
+  await takes(bao!, id, { bend: 'inside', speed: '0.7' });
+  const [answers] = (await look(id)).quiz!.finished;
+  expect(answers).toMatchObject({
+    number: 1,
+    score: 1000,
+    questions: [
+      { answer: 'inside', mark: null, key: null },
+      { answer: '0.7', points: null },
+    ],
+  });
+  await shows({ familyFeedback: true });
+  const [whole] = (await look(id)).quiz!.finished;
+  expect(whole!.questions).toMatchObject([
+    { mark: 'full', points: 1000, key: [expect.any(String)], explanation: null },
+    { mark: 'none', points: 0 },
+  ]);
 });
 
 it('lets a family ask for more time where the class does, and both hear what came of it', async () => {

@@ -1,7 +1,18 @@
-import { answerProblem, askedIn, askedQuestion, isOver, keyOf, quizMax, scaledScore, tryRefusal, trySeed } from '@jolly/core';
+import {
+  answerProblem,
+  askedIn,
+  askedQuestion,
+  isOver,
+  keyOf,
+  quizMax,
+  scaledScore,
+  tryRefusal,
+  trySeed,
+  type Language,
+} from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import type { AnswersReply, AnswersRequest, FinishedTry, MyQuizReply, RunningTry, WorkFile } from '../../contract';
+import type { AnswersReply, AnswersRequest, FinishedTry, MyQuizReply, RunningTry, TriedQuiz, WorkFile } from '../../contract';
 import { inTransaction } from '../../db/transaction';
 import type { TakenFile } from '../../files/take-file';
 import { Problem } from '../../http/problem';
@@ -66,9 +77,13 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
     };
   }
 
-  async function toFinished(sight: Sight, over: readonly TryRecord[], now: number): Promise<FinishedTry[]> {
+  async function toFinished(
+    { assignment, record }: Sight,
+    over: readonly TryRecord[],
+    reads: readonly (Language | null)[],
+    now: number,
+  ): Promise<FinishedTry[]> {
     if (over.length === 0) return [];
-    const { assignment, member, record } = sight;
     const settled = await records.corrections([assignment.id]);
     const corrections = toCorrections(settled.get(assignment.id) ?? []);
     const returned = record?.summary.returnedAt != null;
@@ -76,7 +91,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
     return over.map((one) => {
       const score = scoreOf(one, assignment.briefId, runOf(assignment), corrections);
       const points = assignment.points === null ? score.score : scaledScore(score, assignment.points);
-      return toFinishedTry(one, { assignment, reads: readsOf(member), corrections, parts }, points);
+      return toFinishedTry(one, { assignment, reads, corrections, parts }, points);
     });
   }
 
@@ -124,7 +139,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
       tryRule: assignment.roundRule,
       mayBegin: running ? 'running' : rows.some((row) => row.handedInAt === null) ? 'ending' : refusal,
       running: running ? toRunning(running, sight) : null,
-      finished: await toFinished(sight, over, now),
+      finished: await toFinished(sight, over, readsOf(sight.member), now),
       shows: run.shows,
     };
   }
@@ -138,6 +153,17 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
   }
 
   return {
+    /** Tries that are over, for somebody who may see what their student is shown, to read in their languages. Nothing is noted. */
+    async tried(sight: Sight, reads: readonly (Language | null)[], now: number): Promise<TriedQuiz> {
+      const { assignment, member } = sight;
+      const rows = await records.tries([assignment.id], [member.student.id]);
+      const over = await records.whole(
+        rows.filter((row) => row.handedInAt !== null),
+        () => null,
+      );
+      return { points: assignment.points, shows: runOf(assignment).shows, finished: await toFinished(sight, over, reads, now) };
+    },
+
     async look(student: Student, assignmentId: string, now: number): Promise<MyQuizReply> {
       return toReply(await look(student, 'ownWork.look', assignmentId, now), now);
     },

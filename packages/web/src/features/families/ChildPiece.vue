@@ -19,6 +19,7 @@ import WordLanguages from '../../ui/WordLanguages.vue';
 import { AttachmentList, RubricView } from '../assignments';
 import { fileAddress } from '../files';
 import { NotedWork } from '../notes';
+import { FinishedTryView } from '../quizzes';
 import { useFamilyWords } from './use-family';
 
 const props = defineProps<{ childId: string; assignmentId: string }>();
@@ -149,6 +150,18 @@ const files = computed(() => (value.value?.feedbackFiles ?? []).filter((file) =>
           keep-key="jolly-none"
         />
       </section>
+      <template v-if="value.quiz">
+        <p v-if="value.quiz.finished.length === 0" class="muted">{{ t('family.handedInNot') }}</p>
+        <FinishedTryView
+          v-for="one in [...value.quiz.finished].reverse()"
+          :key="one.number"
+          :finished="one"
+          :quiz="value.quiz"
+          :zone="value.zone"
+          :several="value.quiz.finished.length > 1"
+          :heading="t('family.answered')"
+        />
+      </template>
       <section v-if="value.requests.length > 0 || value.mayAsk" class="stack">
         <p v-for="one in value.requests" :key="one.id" class="small" dir="auto">
           {{ t('family.askedBy', { who: one.askedBy ?? name(value.student), when: when(one.askedAt, value.zone), reason: one.reason }) }}

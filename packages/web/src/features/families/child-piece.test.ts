@@ -31,6 +31,7 @@ const reply = (more: Partial<ChildPieceReply> = {}): ChildPieceReply => ({
   },
   attachments: [],
   rubric: null,
+  quiz: null,
   handIn: {
     ...{ version: 1, at: noon, receivedFor: 'The ford', by: 'Bao Lind', text: textOf('Two metres.'), textFingerprint: null },
     ...{ words: 2, sheets: [], files: [], receipt: 'JC-1' },
@@ -56,6 +57,31 @@ async function page(more: Partial<ChildPieceReply> = {}, answers: Answers = {}) 
   await shown.settled();
   return { ...server, page: shown };
 }
+
+it('shows what was answered in a quiz, with its marks', async () => {
+  const asked = { id: 'q', kind: 'short', text: textOf('What is this?'), spoken: null, points: 1000, entries: [], partners: [] } as const;
+  const { page: shown } = await page({
+    how: 'quiz',
+    handIn: null,
+    quiz: {
+      points: 20_000,
+      shows: { score: 'atOnce', marks: 'atOnce', key: 'atOnce', explanations: 'never' },
+      finished: [
+        {
+          ...{ number: 1, begunAt: noon, endedAt: noon, byClock: false, receipt: 'JC-2', late: 0, score: 15_000, max: 20_000 },
+          questions: [
+            {
+              ...{ asked: { ...asked, entries: [], partners: [], gaps: 1, unit: '', picture: null }, answer: ['A ford'] },
+              ...{ mark: 'full', points: 1000, key: ['ford'], explanation: null, remark: 'Yes.' },
+            },
+          ],
+        },
+      ],
+    },
+  });
+  for (const said of ['What was answered', 'What is this?', 'A ford', '1 of 1', 'ford', 'Yes.']) expect(shown.text()).toContain(said);
+  expect(shown.text()).not.toContain('Nothing is handed in');
+});
 
 it('shows what is asked, what was handed in and what came back, each time, in the family’s language and the others', async () => {
   const { page: shown } = await page();

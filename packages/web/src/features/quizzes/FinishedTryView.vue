@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A try that is over: its score, each question with what was answered, and of marks, key and explanations what may be seen. */
 import { askedIn, saidIn, type Language } from '@jolly/core';
-import type { FinishedTry, MyQuizReply } from '@jolly/server/contract';
+import type { FinishedTry, TriedQuiz } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useWords } from '../../ui/use-words';
@@ -10,7 +10,13 @@ import { answerText } from './answer-text';
 import AskedLanguages from './AskedLanguages.vue';
 import MarkSquare from './MarkSquare.vue';
 
-const props = defineProps<{ finished: FinishedTry; quiz: MyQuizReply; several: boolean }>();
+const props = defineProps<{
+  finished: FinishedTry;
+  quiz: Pick<TriedQuiz, 'points' | 'shows'>;
+  zone: string;
+  several: boolean;
+  /** what answers are called for whoever reads them; the student reads their own */ heading?: string;
+}>();
 const { t, count, points, when } = useWords();
 const reads = ref<Language | null>(null);
 const outOf = computed(() => props.quiz.points ?? props.finished.max);
@@ -31,11 +37,11 @@ const toCome = computed(() => {
 <template>
   <section class="stack">
     <div class="heading">
-      <h2 class="grow">{{ several ? t('quizTaking.tryN', { n: finished.number }) : t('quizTaking.yourAnswers') }}</h2>
+      <h2 class="grow">{{ several ? t('quizTaking.tryN', { n: finished.number }) : (heading ?? t('quizTaking.yourAnswers')) }}</h2>
       <strong v-if="finished.score !== null" class="score">{{ t('common.of', { a: points(finished.score), b: points(outOf) }) }}</strong>
     </div>
     <p class="small muted">
-      {{ t(finished.byClock ? 'quizTaking.endedByClock' : 'quizTaking.handedIn', { when: when(finished.endedAt, quiz.zone) })
+      {{ t(finished.byClock ? 'quizTaking.endedByClock' : 'quizTaking.handedIn', { when: when(finished.endedAt, zone) })
       }}<template v-if="finished.receipt"> · {{ t('quizTaking.receipt', { number: finished.receipt }) }}</template>
     </p>
     <p v-if="finished.late > 0" class="note small">{{ count('quizTaking.cameLate', finished.late) }}</p>

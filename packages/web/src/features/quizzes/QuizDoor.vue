@@ -82,7 +82,14 @@ const refusal = computed(() => {
     </template>
     <ProblemNote :problem="problem" />
     <Button v-if="quiz.mayBegin === 'ending'" @click="emit('again')">{{ t('common.retry') }}</Button>
-    <FinishedTryView v-for="one in [...quiz.finished].reverse()" :key="one.number" :finished="one" :quiz="quiz" :several="tries > 1" />
+    <FinishedTryView
+      v-for="one in [...quiz.finished].reverse()"
+      :key="one.number"
+      :finished="one"
+      :quiz="quiz"
+      :zone="quiz.zone"
+      :several="tries > 1"
+    />
   </main>
 </template>
 

@@ -86,7 +86,7 @@ describe('the door of a quiz', () => {
     expect(page.text()).toContain('4 of 6');
     expect(page.text()).toContain('Ended by the clock');
     expect(page.text()).toContain('One answer came after the end.');
-    expect(page.text()).toContain('The right answers are shown when your teacher returns it.');
+    expect(page.text()).toContain('The right answers are shown when the teacher returns it.');
     expect(page.text()).not.toContain('Explanations are shown');
     expect(page.text()).not.toContain('Right:');
   });

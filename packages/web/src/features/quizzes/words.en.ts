@@ -108,9 +108,9 @@ export const quizzesWords = {
     endedByClock: 'Ended by the clock {when}',
     receipt: 'receipt {number}',
     cameLate:
-      'Nothing came late. | One answer came after the end. It is kept apart; your teacher sees it and can count it. | {n} answers came after the end. They are kept apart; your teacher sees them and can count them.',
+      'Nothing came late. | One answer came after the end. It is kept apart; the teacher sees it and can count it. | {n} answers came after the end. They are kept apart; the teacher sees them and can count them.',
     comes: {
-      score: 'Your score is shown {when}.',
+      score: 'The score is shown {when}.',
       marks: 'What is right and wrong is shown {when}.',
       key: 'The right answers are shown {when}.',
       explanations: 'Explanations are shown {when}.',
@@ -118,7 +118,7 @@ export const quizzesWords = {
     comesWhen: {
       atOnce: 'as soon as everything is scored',
       afterClosing: 'after the quiz has closed for everybody',
-      whenReturned: 'when your teacher returns it',
+      whenReturned: 'when the teacher returns it',
       never: 'not at all',
     },
     keyIs: 'Right:',

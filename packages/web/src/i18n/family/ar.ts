@@ -84,6 +84,7 @@ export const ar: FamilyMessages = {
     toDo: 'المطلوب',
     handedIn: 'سُلّم في {when}',
     handedInNot: 'لم يُسلَّم شيء.',
+    answered: 'ما أُجيب به',
     cameBackOn: 'أُعيد في {when}',
     againBy: 'يُعاد عمله قبل {when}',
     workHidden: 'هذا الصف لا يعرض للعائلات ما طُلب وما سُلّم.',

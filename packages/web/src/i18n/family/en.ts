@@ -83,6 +83,7 @@ export const en = {
     toDo: 'What is to be done',
     handedIn: 'Handed in on {when}',
     handedInNot: 'Nothing is handed in.',
+    answered: 'What was answered',
     cameBackOn: 'Came back on {when}',
     againBy: 'To be done again by {when}',
     workHidden: 'This class does not show families what is asked and what was handed in.',

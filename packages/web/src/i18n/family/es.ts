@@ -85,6 +85,7 @@ export const es: FamilyMessages = {
     toDo: 'Qué hay que hacer',
     handedIn: 'Entregado el {when}',
     handedInNot: 'No hay nada entregado.',
+    answered: 'Lo que respondió',
     cameBackOn: 'Vino de vuelta el {when}',
     againBy: 'Hay que repetirlo para el {when}',
     workHidden: 'Esta clase no muestra a las familias qué se pide ni qué se entregó.',

@@ -85,6 +85,7 @@ export const fr: FamilyMessages = {
     toDo: 'Ce qu’il y a à faire',
     handedIn: 'Rendu le {when}',
     handedInNot: 'Rien n’est rendu.',
+    answered: 'Ce qui a été répondu',
     cameBackOn: 'Revenu le {when}',
     againBy: 'À refaire pour le {when}',
     workHidden: 'Cette classe ne montre pas aux familles ce qui est demandé ni ce qui a été rendu.',
