@@ -65,21 +65,24 @@ export function findService({ classes, roster, groups, assignments, myWork, shel
       .map(({ found }) => found)
       .slice(0, MOST_FOUND);
   }
-  /** Work that is found by its title, then what is found by words of its instructions alone. */
+  /** Work that is found by its title, then what is found by words of its instructions alone, in every language it was written in. */
   function byWords(
     kind: Found['kind'],
-    all: readonly Pick<AssignmentReply, 'id' | 'classId' | 'title' | 'instructions'>[],
+    all: readonly Pick<AssignmentReply, 'id' | 'classId' | 'title' | 'instructions' | 'otherWords'>[],
     classOf: (id: string) => string,
     wanted: string,
   ) {
-    const titled = all.map(({ id, classId, title }): Candidate => ({
-      found: { kind, id, classId, label: title, detail: classOf(classId) },
-      in: title,
-    }));
-    const said = all.flatMap(({ id, classId, title, instructions }): Candidate[] => {
-      const words = rankOf(title, wanted) === null ? wordsAround(instructions, wanted) : '';
-      return words === '' ? [] : [{ found: { kind, id, classId, label: title, detail: `${classOf(classId)} · ${words}` }, in: words }];
-    });
+    const [titled, said]: [Candidate[], Candidate[]] = [[], []];
+    for (const { id, classId, title, instructions, otherWords } of all) {
+      const words = [{ title, instructions }, ...Object.values(otherWords)];
+      const called = words.find((one) => rankOf(one.title, wanted) !== null)?.title;
+      const around = called === undefined ? words.map((one) => wordsAround(one.instructions, wanted)).find((one) => one !== '') : undefined;
+      // Who finds it by words they do not read it in is shown them.
+      const why = called === title ? undefined : (called ?? around);
+      const found = { kind, id, classId, label: title, detail: [classOf(classId), why].filter(Boolean).join(' · ') };
+      if (called !== undefined) titled.push({ found, in: called });
+      else if (around !== undefined) said.push({ found, in: around });
+    }
     return [titled, said];
   }
 

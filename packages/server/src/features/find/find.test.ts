@@ -64,6 +64,11 @@ it('finds a student’s own work and handouts by title and words, never drafts o
   const bao = await server.person('bao');
   await school.issued({ title: 'Oxbow', instructions: doc('Draw the neck of the bend.') });
   await school.drafted(finch, { title: 'Not out yet' });
+  const french = { title: 'Le gué', instructions: doc('Mesurez la profondeur.'), spoken: null };
+  await school.issued({ title: 'The ford', language: 'en', otherWords: { fr: french } });
   expect(await find('neck', bao)).toEqual([['assignment', 'Oxbow', 'Rivers · Draw the neck of the bend.']]);
+  // In whichever language it was written; what is not read in that one says why it was found.
+  expect(await find('gue', bao)).toEqual([['assignment', 'The ford', 'Rivers · Le gué']]);
+  expect(await find('profond', bao)).toEqual([['assignment', 'The ford', 'Rivers · Mesurez la profondeur.']]);
   expect([await find('not out', bao), await find('hana', bao)]).toEqual([[], []]);
 });
