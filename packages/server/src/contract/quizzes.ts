@@ -7,6 +7,7 @@ import type {
   CountedRight,
   DecimalMark,
   Instant,
+  Language,
   LeftOut,
   MilliPercent,
   MilliPoints,
@@ -137,6 +138,8 @@ export interface QuizReceipt {
 export interface QuizPrintRequest {
   orders: number;
   key: boolean;
+  /** as far as it was written in this language; left out: as it was written first */
+  language?: Language;
 }
 
 /** A quiz as a file: a package of the open standard QTI, or a table. */

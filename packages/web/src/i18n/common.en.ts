@@ -61,6 +61,7 @@ export const commonWords = {
     drop: 'Leave out the {language} one',
     notTranslated: 'Your words are never translated by a machine.',
     readIn: 'Read it in',
+    printedIn: 'Printed in',
     spokenIn: 'Spoken in {language}',
     nameIn: '“{name}” in {language}',
     descriptorIn: 'What “{name}” means in {language}',

@@ -1,4 +1,5 @@
 import {
+  askedIn,
   askedQuestion,
   drawnQuestions,
   keyWords,
@@ -7,6 +8,7 @@ import {
   writtenPoints,
   type AskedQuestion,
   type Entry,
+  type Language,
   type Question,
   type Quiz,
 } from '@jolly/core';
@@ -15,7 +17,7 @@ import { FONT_FILES, fontFaces, PAGE_FAMILIES, pagePolicy } from '../../files/pa
 import { escaped, richTextHtml, type MoreThanWords } from '../../files/rich-text-html';
 import { directionOf, say, spokenLanguage, wordsIn, type Words } from '../../words';
 
-/** A quiz on paper, in the language of who prints it: as students get it, in one or several orders, and its key on a page of its own. */
+/** A quiz on paper, in a language that was chosen or that of who prints it: as students get it, in one or several orders, and its key on a page of its own. */
 
 type PaperWords = Words['paper'];
 
@@ -114,11 +116,13 @@ export interface QuizPaper {
   key: boolean;
   /** pictures as data addresses, by file */
   pictures: ReadonlyMap<string, string>;
+  /** undefined: as it was written first, with the words of the page in the language of who prints it */
+  language: Language | undefined;
 }
 
 /** The whole paper as a page to print. Everything that somebody wrote stands in it as text. */
-export function quizPages({ briefId, title, quiz, orders, key, pictures }: QuizPaper): string {
-  const language = spokenLanguage();
+export function quizPages({ briefId, title, quiz, orders, key, pictures, language: chosen }: QuizPaper): string {
+  const language = chosen ?? spokenLanguage();
   const { paper } = wordsIn(language);
   const more = shows(pictures);
   const papers = Array.from({ length: orders }, (_, index) => {
@@ -134,7 +138,10 @@ export function quizPages({ briefId, title, quiz, orders, key, pictures }: QuizP
     const questions = ids.map((id) => quiz.questions.find((one) => one.id === id)!);
     return {
       name: several ? letter(index) : '',
-      questions: questions.map((question) => ({ question, asked: askedQuestion(question, { seed, ownOptions: several }) })),
+      questions: questions.map((question) => ({
+        question,
+        asked: askedIn([chosen], askedQuestion(question, { seed, ownOptions: several })),
+      })),
     };
   });
   const points = (of: number) => say(of === 1000 ? paper.point : paper.points, { n: writtenPoints(language, of) });

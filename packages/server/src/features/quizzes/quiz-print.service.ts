@@ -1,3 +1,4 @@
+import { briefIn } from '@jolly/core';
 import type { QuizPrintRequest } from '../../contract';
 import { buffer } from 'node:stream/consumers';
 import type { FileStore } from '../../files/file-store';
@@ -32,16 +33,17 @@ export function quizPrintService({ briefs, keptFiles, fileStore, printPdf }: Col
   }
 
   return {
-    /** A quiz as a PDF, in so many orders, with its key at the end if wanted. */
-    async print(teacher: Teacher, briefId: string, { orders, key }: QuizPrintRequest): Promise<Buffer> {
-      const { quiz, title } = await briefs.forTeacher(teacher, 'assignment.look', briefId);
+    /** A quiz as a PDF, in so many orders and in one of its languages, with its key at the end if wanted. */
+    async print(teacher: Teacher, briefId: string, { orders, key, language }: QuizPrintRequest): Promise<Buffer> {
+      const brief = await briefs.forTeacher(teacher, 'assignment.look', briefId);
+      const { quiz } = brief;
       if (!quiz) throw new Problem('thing.unknown');
       const pictures = new Map<string, string>();
       for (const fileId of new Set(quiz.questions.flatMap(filesOfQuestion))) {
         const picture = await pictureOf(fileId);
         if (picture) pictures.set(fileId, picture);
       }
-      return printPdf(quizPages({ briefId, title, quiz, orders, key, pictures }));
+      return printPdf(quizPages({ briefId, title: briefIn([language], brief).title, quiz, orders, key, pictures, language }));
     },
   };
 }

@@ -1,4 +1,4 @@
-import { MOST_POINTS } from '@jolly/core';
+import { LANGUAGES, MOST_POINTS } from '@jolly/core';
 import Joi from 'joi';
 import type { AnswersRequest, CorrectionRequest, MarkRequest, QuizFileRequest, QuizPrintRequest } from '../../contract';
 import { rubricChoices } from '../../forms/briefs';
@@ -58,6 +58,7 @@ export const readQuery = Joi.object<{ decimal?: '.' | ',' }>({ decimal: Joi.stri
 export const printBody = Joi.object<QuizPrintRequest, true>({
   orders: Joi.number().strict().integer().min(1).max(4).required(),
   key: Joi.boolean().strict().required(),
+  language: Joi.string().valid(...LANGUAGES),
 });
 export const actParams = Joi.object({ assignmentId: id, actId: id });
 export const questionParams = Joi.object({ assignmentId: id, questionId: key });

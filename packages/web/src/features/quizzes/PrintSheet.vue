@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** The quiz on paper, in how many orders, with its key or without; and as a file that other programs read. */
 import { Button, Checkbox } from 'ant-design-vue';
-import { ref } from 'vue';
+import { LANGUAGES, otherLanguagesOf, writtenLanguages, type Language } from '@jolly/core';
+import type { BriefBody } from '@jolly/server/contract';
+import { computed, ref } from 'vue';
 import { download } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import FormLine from '../../ui/FormLine.vue';
@@ -10,17 +12,24 @@ import SelectField from '../../ui/SelectField.vue';
 import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 
-const props = defineProps<{ open: boolean; briefId: string; title: string }>();
+const props = defineProps<{ open: boolean; briefId: string; body: BriefBody }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const orders = ref(1);
 const key = ref(true);
+const title = computed(() => props.body.title || 'quiz');
+/** All in which something of it was written, its first one in front. */
+const languages = computed(() => {
+  const written = [...writtenLanguages(props.body), ...(props.body.quiz?.questions ?? []).flatMap(otherLanguagesOf)];
+  return [props.body.language, ...LANGUAGES.filter((one) => one !== props.body.language && written.includes(one))];
+});
+const language = ref<Language>(props.body.language);
 const print = () =>
   attempt(() =>
-    download('POST /api/briefs/:briefId/quiz/print', `${props.title || 'quiz'}.pdf`, {
+    download('POST /api/briefs/:briefId/quiz/print', `${title.value}.pdf`, {
       params: { briefId: props.briefId },
-      body: { orders: orders.value, key: key.value },
+      body: { orders: orders.value, key: key.value, ...(languages.value.length > 1 ? { language: language.value } : {}) },
     }),
   );
 const FORMATS = [
@@ -31,7 +40,7 @@ const FORMATS = [
 ] as const;
 const takeOut = ({ format, ending }: (typeof FORMATS)[number]) =>
   attempt(() =>
-    download('POST /api/briefs/:briefId/quiz/file', `${props.title || 'quiz'}.${ending}`, {
+    download('POST /api/briefs/:briefId/quiz/file', `${title.value}.${ending}`, {
       params: { briefId: props.briefId },
       body: { format },
     }),
@@ -48,6 +57,13 @@ const takeOut = ({ format, ending }: (typeof FORMATS)[number]) =>
           :options="
             [1, 2, 3, 4].map((n) => ({ value: n, label: n === 1 ? t('quizMaking.oneOrder') : 'ABCD'.slice(0, n).split('').join(', ') }))
           "
+        />
+      </FormLine>
+      <FormLine v-if="languages.length > 1" :label="t('wording.printedIn')" for="print-language">
+        <SelectField
+          id="print-language"
+          v-model="language"
+          :options="languages.map((value) => ({ value, label: t(`wording.languages.${value}`) }))"
         />
       </FormLine>
       <Checkbox v-model:checked="key">{{ t('quizMaking.withKey') }}</Checkbox>

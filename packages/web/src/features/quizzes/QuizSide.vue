@@ -174,7 +174,7 @@ const others = computed(() => known.value.reduce((sum, { reply }) => sum + reply
     <IssueBar :brief="brief" :zone="zone" :goes-to="goesTo" />
     <RunSheet v-model="body" :open="runOpen" :locked="locked" :sizes="sizes" @close="runOpen = false" />
     <TrySheet :open="tryOpen" :decimal="decimal" :quiz="quiz.quiz.value" :quiz-id="stored?.id ?? 'new'" @close="tryOpen = false" />
-    <PrintSheet v-if="stored" :open="printOpen" :brief-id="stored.id" :title="body.title" @close="printOpen = false" />
+    <PrintSheet v-if="stored" :open="printOpen" :brief-id="stored.id" :body="body" @close="printOpen = false" />
   </aside>
 </template>
 
