@@ -206,12 +206,12 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const streams = streamsService({ sequelize });
   const collecting = collectingService({ sequelize, accounts, assignments, board, exceptions, news, works, working, rows });
   const overlap = overlapService({ classes, assignments, board, works });
-  const takeHome = takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore, printPdf });
+  const takeHome = takeHomeService({ accounts, assignments, board, pieces, works, feedbackFiles, fileStore, printPdf });
   const desk = deskService({ accounts, assignments, board, pieces, works, working, rows, notes, scoreQuestions, seconds });
   const scoring = scoringService({ assignments, board, pieces, rows, desk, notes, remarks, exceptions, feedbackFiles, news });
   const returning = returningService({ sequelize, accounts, assignments, board, pieces, notes, feedbackFiles, families, news });
   const judging = judgingService({ accounts, assignments, board, pieces, works, rows, desk, remarks, seconds });
-  const notedFiles = notedFilesService({ desk, myWork, works, fileStore, flattening: papers });
+  const notedFiles = notedFilesService({ accounts, desk, myWork, works, fileStore, flattening: papers });
   const annotating = annotatingService({ accounts, classes, desk, notes, scoreQuestions, remarks, pieces, ownPieces, feedbackFiles, news });
   const quizzes = quizzesService({ sequelize, assignments, board, ownPieces, pieces, returning, tellLate });
   const ofQuizzes = { accounts, assignments, board, records: quizzes.records };
@@ -281,7 +281,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   });
   const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
-  const wallPages = wallPagesService({ fileStore, walls, wallReplies });
+  const wallPages = wallPagesService({ accounts, fileStore, walls, wallReplies });
   const seenIn = { conversations, feedbackFiles, keptFiles, shelf, reviews, liveQuestions, notices, events, walls, portfolioWords, notes };
   const fetching = fetchingService({ classes, assignments, board, pieces, works, families, ...seenIn });
   const counters = { requests: new Map<number, number>() };

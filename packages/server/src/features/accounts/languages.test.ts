@@ -1,6 +1,8 @@
 import type { Language } from '@jolly/core';
 import { QueryTypes } from 'sequelize';
-import { aSchool, aServer, DAY, toOne, type Person, type School, type Server } from '../../testing/school';
+import type { AssignmentPiecesReply, NewsReply } from '../../contract';
+import { unzip } from '../../files/read-table';
+import { aSchool, aServer, bytesOf, DAY, doc, toOne, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -61,4 +63,30 @@ it('is that of what is told by mail, too', async () => {
   server.clock.now += DAY;
   await server.services.news.mailDue(server.clock.now);
   expect((await lastLetter())?.body).toContain('« Meander notes » (Rivers)');
+});
+
+it('is that of what is taken home and of the calendar, whatever the browser asks in', async () => {
+  const bao = await server.person('bao');
+  await chooses(bao, 'es');
+  const [index] = await unzip(await bytesOf(bao.get('/api/my/portfolio/zip')));
+  expect(index!.bytes.toString()).toMatch(/<html lang="es" dir="ltr">[^]*Portafolio de Bao Lind[^]*Todavía no se eligió nada/);
+  await chooses(finch, 'ar');
+  const calendar = (await bytesOf(finch.get(`/api/classes/${school.rivers}/dates.ics`))).toString();
+  expect(calendar).toContain('PRODID:-//Jolly Compass//Dates//AR');
+});
+
+it('of a correction says both scores as the student writes numbers', async () => {
+  const bao = await server.person('bao');
+  await chooses(bao, 'fr');
+  const { id } = await school.issued();
+  await bao.put(`/api/my/work/${id}/text`, { text: doc('It cuts.'), version: 0 });
+  await bao.post(`/api/my/work/${id}/hand-in`, {});
+  for (const earned of [10_500, 12_000]) {
+    const rows = ((await finch.get(`/api/assignments/${id}/pieces`)).body as AssignmentPiecesReply).rows;
+    const { version } = rows.find((row) => row.student.id === school.bao.id)!;
+    await finch.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, { earned, chosen: null, remark: doc(''), version });
+    await finch.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
+  }
+  const told = ((await bao.get('/api/news')).body as NewsReply).news.find((one) => one.kind === 'corrected');
+  expect(told?.word).toBe('10,5 sur 20 → 12 sur 20');
 });

@@ -1,6 +1,6 @@
 import { plainText, textOf, type Language } from '@jolly/core';
 import { QueryTypes } from 'sequelize';
-import type { BriefReply, FamilyClass, MyPieceReply, MyWorkReply, NewsReply } from '../../contract';
+import type { AssignmentPiecesReply, BriefReply, FamilyClass, MyPieceReply, MyWorkReply, NewsReply } from '../../contract';
 import { aSchool, aServer, changed, type Person, type School, type Server } from '../../testing/school';
 import { asQuiz, aQuiz, bend } from '../../testing/quizzes';
 import { putUp } from '../../testing/notices';
@@ -89,6 +89,24 @@ it('a family reads it in its own, and criteria are read as far as they were writ
   expect((await piece(bao!, classes[0]!.assignmentId)).scoring).toMatchObject({
     rubric: { criteria: [{ name: 'Faits', levels: [{ name: 'Thin' }, { name: 'Clair', points: 20_000 }] }] },
   });
+
+  // And so in what is told of a return.
+  const id = classes[0]!.assignmentId;
+  await bao!.put(`/api/my/work/${id}/text`, { text: textOf('Il creuse.'), version: 0 });
+  await bao!.post(`/api/my/work/${id}/hand-in`, {});
+  const { rows } = (await finch!.get(`/api/assignments/${id}/pieces`)).body as AssignmentPiecesReply;
+  const { version } = rows.find((row) => row.student.id === school.bao.id)!;
+  const chosen = { by: 'rubric', choices: { c1: { levelId: 'l1', points: 20_000 } } };
+  const score = { earned: null, chosen, remark: textOf(''), version };
+  expect((await finch!.put(`/api/assignments/${id}/pieces/${school.bao.id}/score`, score)).status).toBe(200);
+  await finch!.post(`/api/assignments/${id}/return`, { studentIds: [school.bao.id], confirmed: true });
+  const told = await server.sequelize.query<{ back: { criteria: unknown[] } }>(
+    "SELECT JSON_QUERY(data, '$.back') AS back FROM news WHERE kind = 'returned'",
+    {
+      type: QueryTypes.SELECT,
+    },
+  );
+  expect(told.map(({ back }) => back.criteria)).toEqual([[expect.objectContaining({ criterion: 'Faits', level: 'Clair' })]]);
 });
 
 it('what was written first is not kept twice, and a recording in another language must be the teacher’s own', async () => {

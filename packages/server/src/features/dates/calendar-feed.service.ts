@@ -123,6 +123,9 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
     entry,
   });
 
+  const languageOf = async (person: Person): Promise<Language> =>
+    person.role === 'family' ? (await families.home(person)).language : accounts.languageOf(person.userId);
+
   return {
     async address(person: Person): Promise<CalendarAddressReply> {
       const row = await rowByKey(addresses, person.userId);
@@ -147,15 +150,14 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
         ...all.entries.map((entry) => [uidOf(entry, me.id), { what: 'date', entry }] as const),
         ...all.events.map((event) => [`event-${event.id}-${me.id}@jolly-compass`, ofEvent(event, all.classes)] as const),
       ]);
-      const language: Language = person.role === 'family' ? (await families.home(person)).language : 'en';
-      return writeCalendar((await settle(row.userId, entries, now)).map(toWritten), 'Jolly Compass', language);
+      return writeCalendar((await settle(row.userId, entries, now)).map(toWritten), 'Jolly Compass', await languageOf(person));
     },
 
     /** One event in a file. */
     async eventFile(person: Person, eventId: string, now: number): Promise<string> {
       const { by: _b, classNames, mine: _m, ...event } = await events.look(person, eventId);
       const of = (await classes.load(event.classIds)).filter((one) => classNames.includes(one.label));
-      return writeCalendar([once(`event-${eventId}`, ofEvent({ ...event, authorId: '' }, of), now)], event.title);
+      return writeCalendar([once(`event-${eventId}`, ofEvent({ ...event, authorId: '' }, of), now)], event.title, await languageOf(person));
     },
 
     /** The dates of one class in a file, for its teachers: lessons, events, what is due. Nobody's reminders. */
@@ -172,6 +174,7 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
             .map((event) => once(`event-${event.id}`, ofEvent(event, [found]), now)),
         ],
         found.label,
+        await languageOf(teacher),
       );
     },
   };

@@ -54,7 +54,7 @@ function eventData(entry: Extract<WrittenEntry, { what: 'event' }>['event']): IC
 
 function dateData(entry: DateEntry, language: Language): ICalEventData {
   const { calendar } = wordsIn(language);
-  const prefix = entry.kind === 'issue' ? 'Goes out: ' : entry.kind === 'term' ? calendar.begins : '';
+  const prefix = entry.kind === 'issue' ? calendar.goesOut : entry.kind === 'term' ? calendar.begins : '';
   const whose = entry.className && entry.className !== entry.title ? ` (${entry.className})` : '';
   const summary = entry.kind === 'lesson' ? entry.className : `${prefix}${entry.title || calendar.noSchool}${whose}`;
   const location = entry.place || null;
@@ -64,7 +64,7 @@ function dateData(entry: DateEntry, language: Language): ICalEventData {
 }
 
 /** A calendar as text (iCalendar, RFC 5545). */
-export function writeCalendar(written: readonly Written[], name: string, language: Language = 'en'): string {
+export function writeCalendar(written: readonly Written[], name: string, language: Language): string {
   const calendar = ical({
     name,
     prodId: { company: 'Jolly Compass', product: 'Dates', language: language.toUpperCase() },

@@ -1,6 +1,6 @@
 import { writtenPoints, type Language, type MilliPoints } from '@jolly/core';
 import type { CriterionLevel, LetterShows } from '../../contract';
-import { say, wordsIn } from '../../words';
+import { directionOf, say, wordsIn } from '../../words';
 
 /** A score as a letter says it: what counts, out of what, and what being late took off. */
 export interface ScoreBack {
@@ -59,8 +59,9 @@ export function linesOfBack(back: WhatCameBack, language: Language): string[] {
   return lines;
 }
 
-/** What a correction changed, in a few words for the list of news. */
-export function changeText({ score, was }: Pick<WhatCameBack, 'score' | 'was'>): string {
+/** What a correction changed, in a few words for the list of news of somebody who reads this language. */
+export function changeText({ score, was }: Pick<WhatCameBack, 'score' | 'was'>, language: Language): string {
   if (!was || sameScore(was, score)) return '';
-  return `${scoreText(was, 'en')} → ${score ? scoreText(score, 'en') : wordsIn('en').letters.noScore}`;
+  const now = score ? scoreText(score, language) : wordsIn(language).letters.noScore;
+  return `${scoreText(was, language)} ${directionOf(language) === 'rtl' ? '←' : '→'} ${now}`;
 }

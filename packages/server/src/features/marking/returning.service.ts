@@ -1,4 +1,4 @@
-import { fillRemark, fillRichRemark, isBlank, plainText, rubricScore } from '@jolly/core';
+import { fillRemark, fillRichRemark, isBlank, plainText, rubricScore, type Language } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { rowsOf } from '../../db/rows';
@@ -30,7 +30,7 @@ import { defineMarking, type TimedReturnRow } from './marking.model';
 import { isNameless, whoOf } from '../pieces/nameless';
 import { toLevels } from '../pieces/piece-views';
 import type { Given } from '../pieces/records';
-import { SERVER_VIEWER, type Sight, teacherViewer } from '../pieces/sight';
+import { assignmentFor, familyReader, SERVER_VIEWER, STUDENT_READER, teacherViewer, type Sight, type Viewer } from '../pieces/sight';
 import { worth } from '../pieces/worth';
 
 const RETURNS_A_ROUND = 20;
@@ -85,9 +85,10 @@ export function returningService({ sequelize, accounts, assignments, board, piec
 
   type Back = { given: Given; before: Given | null; notes: string[] };
 
-  /** What came back, as far as the class lets letters say it. */
-  function backOf(sight: Sight, { given, before, notes: said }: Back): WhatCameBack | null {
-    const { assignment, schoolClass, member } = sight;
+  /** What came back, as far as the class lets letters say it, in the words of whoever reads it. */
+  function backOf(sight: Sight, { given, before, notes: said }: Back, viewer: Viewer): WhatCameBack | null {
+    const { schoolClass, member } = sight;
+    const assignment = assignmentFor(viewer, sight.assignment, member);
     const scoreOf = (one: Given): ScoreBack => {
       const { takenOff, effective } = worth(sight, one);
       return { points: assignment.points, takenOff, effective };
@@ -111,12 +112,14 @@ export function returningService({ sequelize, accounts, assignments, board, piec
   function tellingsOf(sight: Sight, back: Back, isCorrection: boolean, home: readonly AtOnceFamily[]): Telling[] {
     const { assignment, schoolClass, member, record } = sight;
     const about = { assignmentId: assignment.id, classId: schoolClass.id, zone: schoolClass.calendar.zone };
-    const said = { title: assignment.title, className: schoolClass.label, back: backOf(sight, back) };
+    const said = { title: assignment.title, className: schoolClass.label, back: backOf(sight, back, STUDENT_READER) };
     const score = (one: Given): ScoreBack => {
       const { takenOff, effective } = worth(sight, one);
       return { points: assignment.points, takenOff, effective };
     };
-    const change = isCorrection ? changeText({ score: score(back.given), was: back.before && score(back.before) }) : '';
+    const change = isCorrection
+      ? changeText({ score: score(back.given), was: back.before && score(back.before) }, member.student.language ?? 'en')
+      : '';
     // A piece has each version once, so each of its returns is told once; a correction that is returned again is another.
     const key = `${record!.id}:${record!.version}`;
     const own: Telling = {
@@ -126,8 +129,11 @@ export function returningService({ sequelize, accounts, assignments, board, piec
       ...about,
       data: { ...said, ...(change ? { word: change } : {}) },
     };
-    // A family reads of words only where the class shows it what teachers write.
-    const forHome = said.back && !schoolClass.familyFeedback ? { ...said.back, remark: '', criteria: [], notes: [] } : said.back;
+    const forHome = (language: Language): WhatCameBack | null => {
+      const whole = backOf(sight, back, familyReader(language));
+      // A family reads of words only where the class shows it what teachers write.
+      return whole && !schoolClass.familyFeedback ? { ...whole, remark: '', criteria: [], notes: [] } : whole;
+    };
     const families = home.map(({ familyId, language, letterShows }): Telling => ({
       userId: familyId,
       kind: 'childReturned',
@@ -135,7 +141,7 @@ export function returningService({ sequelize, accounts, assignments, board, piec
       ...about,
       data: {
         ...said,
-        back: forHome,
+        back: forHome(language),
         shows: letterShows,
         who: fullName(member.student),
         studentId: member.student.id,

@@ -98,6 +98,7 @@ export function studentNoticesService({
         const mine = await notices.ofClasses([classId], { authorId: student.userId, hiddenAt: null });
         if (mine.length >= MOST_OF_ONE) throw new Problem('notice.tooMany');
         const teachers = (await classes.teachersOf([classId])).get(classId) ?? [];
+        const language = await accounts.languageOf(student.userId);
         const [who] = [...(await accounts.people([student.userId])).values()];
         await inTransaction(sequelize, async (transaction) => {
           await table.create(
@@ -108,8 +109,8 @@ export function studentNoticesService({
               readers: 'students',
               familyTick: false,
               answers: schoolClass.noticeAnswers,
-              language: 'en',
-              words: { en: { title, text: textOf(text) } },
+              language,
+              words: { [language]: { title, text: textOf(text) } },
               phrases: [],
               attachments: [],
               spoken: null,

@@ -23,10 +23,11 @@ export function portfolioHomeService({ fileStore, accounts, myWork, portfolioEnt
   return {
     /** The whole portfolio as a zip of pages that open in any browser. @returns its name, and what to read it from */
     async takeHome(student: Student, now: number): Promise<{ name: string; zip: archiver.Archiver }> {
-      const [sights, rows, people] = await Promise.all([
+      const [sights, rows, people, language] = await Promise.all([
         myWork.mySights(student, now, { away: true }),
         portfolioEntries.rows({ studentId: student.userId }),
         accounts.people([student.userId]),
+        accounts.languageOf(student.userId),
       ]);
       const me = fullName(people.get(student.userId)!);
       const sightBy = new Map(sights.map((sight) => [sight.assignment.id, sight]));
@@ -57,9 +58,9 @@ export function portfolioHomeService({ fileStore, accounts, myWork, portfolioEnt
           remark: sight ? (toReturnedView(sight)?.remark ?? null) : null,
         };
         taken.push(piece);
-        zip.append(piecePage(piece), { name: `${folder}/index.html` });
+        zip.append(piecePage(language, piece), { name: `${folder}/index.html` });
       }
-      zip.append(indexPage(me, localDateAt(sights[0]?.schoolClass.calendar.zone ?? 'UTC', now), taken), { name: 'index.html' });
+      zip.append(indexPage(language, me, localDateAt(sights[0]?.schoolClass.calendar.zone ?? 'UTC', now), taken), { name: 'index.html' });
       void zip.finalize();
       return { name: `portfolio-${fileStem(me)}.zip`, zip };
     },

@@ -1,6 +1,7 @@
 import { htmlPage } from '../../files/html-page';
 import { escaped, richTextHtml } from '../../files/rich-text-html';
-import type { RichText } from '@jolly/core';
+import type { Language, RichText } from '@jolly/core';
+import { say, wordsIn } from '../../words';
 
 /** One piece as it is taken home. */
 export interface TakenPiece {
@@ -20,23 +21,32 @@ export interface TakenPiece {
 }
 
 /** The first page: every piece with why it was chosen. Opens in any browser, without a server. */
-export const indexPage = (name: string, made: string, pieces: readonly TakenPiece[]): string =>
-  htmlPage(
-    `Portfolio of ${name}`,
-    `<h1 dir="auto">${escaped(name)}</h1><p class="about">Portfolio, ${escaped(made)}</p>${pieces.length === 0 ? '<p>Nothing was chosen yet.</p>' : ''}<ol>${pieces
+export function indexPage(language: Language, name: string, made: string, pieces: readonly TakenPiece[]): string {
+  const { pages } = wordsIn(language);
+  return htmlPage(
+    language,
+    say(pages.portfolioOf, { name }),
+    `<h1 dir="auto">${escaped(name)}</h1><p class="about">${pages.portfolio}, ${escaped(made)}</p>${pieces.length === 0 ? `<p>${pages.nothingChosen}</p>` : ''}<ol>${pieces
       .map(
         (piece) =>
           `<li><a href="${escaped(encodeURIComponent(piece.folder))}/index.html"><strong dir="auto">${escaped(piece.title)}</strong></a><div class="about" dir="auto">${escaped(piece.className)} · ${escaped(piece.handedIn)}</div>${piece.why ? `<p class="why" dir="auto">${escaped(piece.why)}</p>` : ''}</li>`,
       )
       .join('')}</ol>`,
   );
+}
 
-export const piecePage = ({ title, className, why, word, by, handedIn, text, sheets, files, remark }: TakenPiece): string =>
-  htmlPage(
+export function piecePage(
+  language: Language,
+  { title, className, why, word, by, handedIn, text, sheets, files, remark }: TakenPiece,
+): string {
+  const { pages } = wordsIn(language);
+  return htmlPage(
+    language,
     title,
-    `<p class="about"><a href="../index.html">Portfolio</a></p><h1 dir="auto">${escaped(title)}</h1><p class="about" dir="auto">${escaped(className)} · ${escaped(handedIn)}</p>${why ? `<p class="why" dir="auto">${escaped(why)}<br><span class="about">${escaped(by)}</span></p>` : ''}${word ? `<p class="why" dir="auto">${escaped(word)}</p>` : ''}${text ? `<article dir="auto">${richTextHtml(text)}</article>` : ''}${sheets
+    `<p class="about"><a href="../index.html">${pages.portfolio}</a></p><h1 dir="auto">${escaped(title)}</h1><p class="about" dir="auto">${escaped(className)} · ${escaped(handedIn)}</p>${why ? `<p class="why" dir="auto">${escaped(why)}<br><span class="about">${escaped(by)}</span></p>` : ''}${word ? `<p class="why" dir="auto">${escaped(word)}</p>` : ''}${text ? `<article dir="auto">${richTextHtml(text)}</article>` : ''}${sheets
       .map((sheet) => `<h2 dir="auto">${escaped(sheet.title)}</h2><article dir="auto">${richTextHtml(sheet.text)}</article>`)
       .join(
         '',
-      )}${files.length > 0 ? `<h2>Files</h2><ul>${files.map((file) => `<li><a href="${escaped(encodeURIComponent(file))}">${escaped(file)}</a></li>`).join('')}</ul>` : ''}${remark ? `<h2>What the teacher wrote</h2><article dir="auto">${richTextHtml(remark)}</article>` : ''}`,
+      )}${files.length > 0 ? `<h2>${pages.files}</h2><ul>${files.map((file) => `<li><a href="${escaped(encodeURIComponent(file))}">${escaped(file)}</a></li>`).join('')}</ul>` : ''}${remark ? `<h2>${pages.teacherWrote}</h2><article dir="auto">${richTextHtml(remark)}</article>` : ''}`,
   );
+}

@@ -41,7 +41,7 @@ export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Rou
       const going = await takeHome.plan(teacher, of.split(','), as, now);
       res.attachment(`${takeHome.nameOf(going)}.zip`);
       res.set({ 'Content-Type': 'application/zip', 'Cache-Control': 'no-store' });
-      await takeHome.write(going, as, res, ticket === undefined ? null : { id: ticket, userId: teacher.userId });
+      await takeHome.write(teacher, going, as, res, ticket ?? null);
     },
   },
   {

@@ -10,6 +10,8 @@ import { handInPage, type HandInPage } from '../../files/rich-text-html';
 import type { TakenFile } from '../../files/take-file';
 import { csv } from '../../files/write-table';
 import { Problem } from '../../http/problem';
+import { say, wordsIn, type Words } from '../../words';
+import type { AccountsService } from '../accounts/accounts.service';
 import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
 import type { BoardService } from '../pieces/board.service';
@@ -64,6 +66,7 @@ const localTime = (zone: string, at: number) =>
   }).format(at);
 
 interface Collaborators {
+  accounts: AccountsService;
   assignments: AssignmentsService;
   board: BoardService;
   pieces: PiecesService;
@@ -74,7 +77,7 @@ interface Collaborators {
 }
 
 /** Taking everything that was handed in home, and bringing it back with notes on it. */
-export function takeHomeService({ assignments, board, pieces, works, feedbackFiles, fileStore, printPdf }: Collaborators) {
+export function takeHomeService({ accounts, assignments, board, pieces, works, feedbackFiles, fileStore, printPdf }: Collaborators) {
   /** How far downloads of this server are, so that a page can say so; nothing depends on it. */
   const tickets = new Map<string, { userId: string; progress: TakeHomeProgress }>();
 
@@ -129,7 +132,11 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     return going.filter(({ sight, handIn }) => latest.get(sight.record!.work.id) === handIn.version);
   };
 
-  async function wordsOf({ sight: { schoolClass, assignment }, sights, handIn }: Going, as: 'html' | 'pdf'): Promise<Buffer> {
+  async function wordsOf(
+    { sight: { schoolClass, assignment }, sights, handIn }: Going,
+    as: 'html' | 'pdf',
+    { pages }: Pick<Words, 'pages'>,
+  ): Promise<Buffer> {
     const who = isApart(sights) ? pieceName(sights[0]!.record!) : sights.map(({ member }) => fullName(member.student)).join(', ');
     const page: HandInPage = {
       title: assignment.title,
@@ -137,8 +144,13 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         who,
         schoolClass.label,
         isApart(sights)
-          ? `Version ${handIn.version}`
-          : `Version ${handIn.version}, handed in ${localTime(schoolClass.calendar.zone, handIn.at)} (${schoolClass.calendar.zone}), receipt ${handIn.receipt}`,
+          ? say(pages.version, { n: handIn.version })
+          : say(pages.handedIn, {
+              n: handIn.version,
+              when: localTime(schoolClass.calendar.zone, handIn.at),
+              zone: schoolClass.calendar.zone,
+              receipt: handIn.receipt,
+            }),
       ],
       parts: [{ title: '', text: handIn.text }, ...handIn.sheets.map(({ title, text }) => ({ title, text }))],
     };
@@ -208,10 +220,11 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
     },
 
     /** Writes them into one zip while they are read, a file at a time, with a table of what is in it at the end. */
-    async write(going: readonly Going[], as: 'html' | 'pdf', to: Writable, ticket: { id: string; userId: string } | null): Promise<void> {
+    async write(teacher: Teacher, going: readonly Going[], as: 'html' | 'pdf', to: Writable, ticket: string | null): Promise<void> {
+      const words = wordsIn(await accounts.languageOf(teacher.userId));
       const progress: TakeHomeProgress = { done: 0, of: going.length };
       if (ticket) {
-        tickets.set(ticket.id, { userId: ticket.userId, progress });
+        tickets.set(ticket, { userId: teacher.userId, progress });
         for (const old of tickets.keys()) if (tickets.size > MOST_TICKETS) tickets.delete(old);
       }
       const zip = archiver('zip', { zlib: { level: 6 } });
@@ -231,7 +244,7 @@ export function takeHomeService({ assignments, board, pieces, works, feedbackFil
         const rows: string[][] = [];
         for (const one of going) {
           if (one.file === null) {
-            const bytes = await wordsOf(one, as);
+            const bytes = await wordsOf(one, as, words);
             await added(bytes, one.name, isApart(one.sights) ? Date.parse('2026-01-01') : one.handIn.at);
             rows.push(manifestRow(one, createHash('sha256').update(bytes).digest('hex')));
           } else {
