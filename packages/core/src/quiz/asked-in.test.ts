@@ -1,5 +1,6 @@
+import type { Language } from '../languages';
 import { textOf } from '../richtext';
-import { askedIn, askedQuestion, blankQuestion, copiedQuestion, explanationIn, keyOf, questionFaults, type Question } from '.';
+import { askedIn, askedQuestion, blankQuestion, copiedQuestion, explainedIn, explanationOf, keyOf, questionFaults, type Question } from '.';
 
 let made = 0;
 const newId = () => `e${(made += 1)}`;
@@ -38,7 +39,23 @@ it('a question is asked in the dearest language, by the same ids, and turns back
 
 it('nothing that is said with the results is in what is asked, in no language', () => {
   expect(JSON.stringify(askedQuestion(question(), { seed: 's', ownOptions: false }))).not.toMatch(/Because|Parce que/);
-  expect([explanationIn(['fr'], question()), explanationIn(['ar'], question())]).toEqual(['Parce que.', 'Because.']);
+  const said = (wanted: Language[], one = question(), answer: string | null = null) => explanationOf(explainedIn(wanted, one), answer);
+  expect([said(['fr']), said(['ar'])]).toEqual(['Parce que.', 'Because.']);
+  const choice = blankQuestion('one', newId);
+  if (choice.kind !== 'one') throw new Error();
+  const [first, second] = choice.options.map((one, at) => ({ ...one, explanation: `Option ${at}.` }));
+  const words = { text: textOf('Lequel ?'), spoken: null, entries: {}, explanation: '', ofOptions: { [first!.id]: 'Le premier.' } };
+  const one: Question = { ...choice, options: [first!, second!], language: 'en', otherWords: { fr: words } };
+  // Each is read by itself: what was not said in French is said as it was first.
+  expect([said(['fr'], one, first!.id), said(['fr'], one, second!.id), said(['en', 'fr'], one, first!.id)]).toEqual([
+    'Le premier.',
+    'Option 1.',
+    'Option 0.',
+  ]);
+  expect(JSON.stringify(askedQuestion(one, { seed: 's', ownOptions: false }))).not.toMatch(/Le premier|Option/);
+  const copy = copiedQuestion(one, newId);
+  if (copy.kind !== 'one') throw new Error();
+  expect(copy.otherWords!.fr!.ofOptions).toEqual({ [copy.options[0]!.id]: 'Le premier.' });
 });
 
 it('a copy has its words in other languages under its own ids', () => {

@@ -22,7 +22,7 @@ export interface AskedQuestion {
   otherWords?: InLanguages<AskedWords>;
 }
 /** What is asked in another language. */
-export type AskedWords = Omit<QuestionWords, 'explanation'>;
+export type AskedWords = Omit<QuestionWords, 'explanation' | 'ofOptions'>;
 
 const isWritten = (words: AskedWords | undefined) => words !== undefined && (!isBlank(words.text) || words.spoken !== null);
 
@@ -69,17 +69,23 @@ export function askedIn(wanted: readonly (Language | null | undefined)[], asked:
 }
 
 /**
- * What is said with the results of a question, in the dearest language in which it was written.
+ * A question with what is said with its results in the dearest language in which it was written: of the question, and of each
+ * option, each by itself.
  * @param wanted languages from the dearest on; null: not known
+ * @returns the question itself where nothing is to be turned
  */
-export function explanationIn(
-  wanted: readonly (Language | null | undefined)[],
-  { language, otherWords, explanation }: Pick<Question, 'language' | 'otherWords' | 'explanation'>,
-): string {
-  if (language === undefined || otherWords === undefined) return explanation;
-  const told = LANGUAGES.filter((one) => (otherWords[one]?.explanation.trim() ?? '') !== '');
-  const to = languageRead(wanted, language, told);
-  return to === language ? explanation : otherWords[to]!.explanation;
+export function explainedIn(wanted: readonly (Language | null | undefined)[], question: Question): Question {
+  const { language, otherWords } = question;
+  if (language === undefined || otherWords === undefined) return question;
+  const read = (first: string, said: (words: QuestionWords) => string | undefined): string => {
+    const told = LANGUAGES.filter((one) => otherWords[one] !== undefined && (said(otherWords[one])?.trim() ?? '') !== '');
+    const to = languageRead(wanted, language, told);
+    return to === language ? first : said(otherWords[to]!)!;
+  };
+  const explanation = read(question.explanation, (words) => words.explanation);
+  if (question.kind !== 'one' && question.kind !== 'several') return { ...question, explanation };
+  const options = question.options.map((one) => ({ ...one, explanation: read(one.explanation, (words) => words.ofOptions?.[one.id]) }));
+  return { ...question, explanation, options };
 }
 
 const bare = ({ id, text }: Entry): Entry => ({ id, text });

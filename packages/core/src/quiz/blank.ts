@@ -64,8 +64,11 @@ export function copiedQuestion(question: Question, newId: () => string): Questio
     return renamed.get(id)!;
   };
   const copy = { ...(JSON.parse(JSON.stringify(question)) as Question), id: newId() };
-  for (const words of Object.values(copy.otherWords ?? {}))
-    words.entries = Object.fromEntries(Object.entries(words.entries).map(([id, text]) => [own(id), text]));
+  const renamedIn = <T>(byId: Record<string, T>) => Object.fromEntries(Object.entries(byId).map(([id, one]) => [own(id), one]));
+  for (const words of Object.values(copy.otherWords ?? {})) {
+    words.entries = renamedIn(words.entries);
+    if (words.ofOptions) words.ofOptions = renamedIn(words.ofOptions);
+  }
   switch (copy.kind) {
     case 'one':
     case 'several':

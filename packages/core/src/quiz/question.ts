@@ -103,6 +103,8 @@ export interface QuestionWords {
   spoken: Question['spoken'];
   entries: Record<string, RichText>;
   explanation: string;
+  /** what is said to who chose an option, by the option's id; left out where nothing is */
+  ofOptions?: Record<string, string>;
 }
 
 /** A question of a quiz or of the question store. */

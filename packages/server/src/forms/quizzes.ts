@@ -78,6 +78,7 @@ const common = {
         .max(2 * MOST_OPTIONS)
         .required(),
       explanation: words(5000),
+      ofOptions: Joi.object().pattern(key.optional(), words(2000).optional()).max(MOST_OPTIONS),
     }),
   ),
   setId: key.allow(null),

@@ -5,7 +5,7 @@ import {
   askedQuestion,
   boardSpread,
   canBeAskedLive,
-  explanationIn,
+  explainedIn,
   explanationOf,
   keyOf,
   keyWords,
@@ -122,7 +122,7 @@ export function liveQuestionsService({ sequelize, classes, roster, keptFiles }: 
     const has = row.names ? answer !== null : (await tables.marks.count({ where: { liveQuestionId: row.id, studentId } })) > 0;
     const { open, key, spread } = { open: takesAnswers(timesOf(row), now), ...shownOf(row, [...answers.values()]) };
     const names = Boolean(row.names);
-    const explained = key === null ? '' : explanationOf({ ...question, explanation: explanationIn(reads, question) }, answer);
+    const explained = key === null ? '' : explanationOf(explainedIn(reads, question), answer);
     return {
       id: row.id,
       classId: row.classId,

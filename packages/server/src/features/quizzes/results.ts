@@ -2,7 +2,7 @@ import {
   answerMark,
   askedIn,
   askedQuestion,
-  explanationIn,
+  explainedIn,
   explanationOf,
   keyWords,
   shownParts,
@@ -60,7 +60,7 @@ export function toFinishedTry(one: TryRecord, { assignment, reads, corrections, 
         result.points === null || result.max > 0 || leftOut
           ? markOf(result, leftOut)
           : answerMark(question, answer, corrections.alsoRight[question.id]);
-      const said = parts.explanations ? explanationOf({ ...question, explanation: explanationIn(reads, question) }, answer) : '';
+      const said = parts.explanations ? explanationOf(explainedIn(reads, question), answer) : '';
       return {
         asked: askedIn(reads, askedQuestion(question, { seed, ownOptions: run.ownOptions })),
         answer,

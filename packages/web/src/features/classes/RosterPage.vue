@@ -45,11 +45,13 @@ const { state, value, why, reload } = useLoad(async () => {
 }, [() => route.params.id, () => scope.classId.value, () => classes.all?.length]);
 /** What the address asked for is done once, however often the list is loaded anew. */
 const done = (what: 'student' | 'cards') => void router.replace({ query: { ...route.query, [what]: undefined } });
+const openId = ref<string | null>(null);
+const open = computed(() => (value.value ?? []).find((one) => one.id === openId.value) ?? null);
 // Found by typing elsewhere: their sheet lies open.
 watch([value, () => route.query.student], ([students, id]) => {
   const student = (students ?? []).find((one) => one.id === id);
   if (!student) return;
-  open.value = student;
+  openId.value = student.id;
   done('student');
 });
 const here = computed(() => (value.value ?? []).filter((one) => one.left === null));
@@ -109,11 +111,7 @@ const takeBack = (schoolClass: ClassReply, id: string) =>
     await reload();
   });
 
-const open = ref<RosterStudent | null>(null);
-async function changed(): Promise<void> {
-  await Promise.all([reload(), classes.load(), line.load()]);
-  open.value = value.value?.find((one) => one.id === open.value?.id) ?? null;
-}
+const changed = () => Promise.all([reload(), classes.load(), line.load()]);
 const day = (at: number) => dateText(at, line.zone);
 const columns = computed((): ListColumn<RosterStudent>[] => [
   { key: 'student', title: t('class.columns.student'), sort: byText((one) => `${one.familyName} ${one.givenName}`) },
@@ -201,7 +199,7 @@ function signsIn(one: RosterStudent): string {
               }}</span></template
             >
             <template #edit="{ row: one }">
-              <Button type="link" @click="open = one">
+              <Button type="link" @click="openId = one.id">
                 {{ t('roster.edit') }} <span class="hidden-text">{{ name(one) }}</span>
               </Button>
             </template>
@@ -232,7 +230,7 @@ function signsIn(one: RosterStudent): string {
           </section>
         </aside>
       </div>
-      <StudentSheet :class-id="schoolClass.id" :student="open" @close="open = null" @changed="changed" />
+      <StudentSheet :class-id="schoolClass.id" :student="open" @close="openId = null" @changed="changed" />
     </LoadGate>
   </ClassFrame>
 </template>

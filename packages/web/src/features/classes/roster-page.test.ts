@@ -86,6 +86,35 @@ it('opens whom the address names once, and not again when the list is loaded ane
   expect(isOpen()).toBe(false);
 });
 
+it('shows in an open sheet what is stored, also where another look at the list overtakes the one after storing', async () => {
+  let stored: RosterStudent['wordsLanguage'] = null;
+  let classes = [aClass({ students: 3 })];
+  const { page } = await roster({
+    [ROSTER]: () => [onRoster('Ada', { wordsLanguage: stored })],
+    'GET /api/classes': () => classes,
+    'PATCH /api/classes/:classId/roster/:studentId': ({ body }) => {
+      stored = body.wordsLanguage ?? null;
+      // Somebody else makes a class meanwhile, so that the list is loaded once more.
+      classes = [...classes, aClass({ id: 'other', label: 'Deltas 8' })];
+      return undefined as never;
+    },
+  });
+  const answered = globalThis.fetch;
+  const held: (() => void)[] = [];
+  globalThis.fetch = async (path, init) => {
+    if (String(path).endsWith('/roster')) await new Promise<void>((done) => held.push(done));
+    return answered(path, init);
+  };
+  await page.press('Edit Ada Lind');
+  await page.choose('Your words in', 'French');
+  // The one asked for last is there last.
+  for (const done of held) {
+    done();
+    await page.settled();
+  }
+  expect([held.length, page.chosenIn('Your words in')]).toEqual([2, 'French']);
+});
+
 it('comes from the strip of a new class with everybody chosen who has no way in', async () => {
   const { page } = await roster({}, { at: '/class/rivers?cards' });
   expect(ticked()).toEqual([false, true, false]);

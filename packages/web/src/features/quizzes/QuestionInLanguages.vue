@@ -16,6 +16,10 @@ const { t } = useWords();
 const own = computed(() => question.value.language ?? props.own ?? pageLanguage());
 const written = computed(() => LANGUAGES.filter((one) => question.value.otherWords?.[one] !== undefined));
 const entries = computed(() => entriesOf(question.value));
+/** Options to whose choosers something is said. */
+const explained = computed(() =>
+  question.value.kind === 'one' || question.value.kind === 'several' ? question.value.options.filter((one) => one.explanation !== '') : [],
+);
 const wordsIn = (language: Language): QuestionWords =>
   question.value.otherWords?.[language] ?? { text: EMPTY_TEXT, spoken: null, entries: {}, explanation: '' };
 const put = (otherWords: NonNullable<Question['otherWords']>) => {
@@ -50,6 +54,17 @@ const shortOf = (text: Question['text']) => plainText(text).replace(/\s+/g, ' ')
         :label="t('wording.nameIn', { name: shortOf(one.text), language: called })"
         :placeholder="shortOf(one.text)"
         @update:model-value="(text) => set(language, { entries: { ...wordsIn(language).entries, [one.id]: text } })"
+      />
+      <Textarea
+        v-for="one in explained"
+        :key="one.id"
+        :value="wordsIn(language).ofOptions?.[one.id] ?? ''"
+        :aria-label="t('wording.nameIn', { name: one.explanation, language: called })"
+        :placeholder="one.explanation"
+        :maxlength="2000"
+        :auto-size="{ minRows: 1, maxRows: 6 }"
+        dir="auto"
+        @update:value="(text: string) => set(language, { ofOptions: { ...wordsIn(language).ofOptions, [one.id]: text } })"
       />
       <Textarea
         v-if="question.explanation !== '' || wordsIn(language).explanation !== ''"
