@@ -27,8 +27,6 @@ export default defineConfig({
         '--disable-component-update',
         '--disable-sync',
         '--no-first-run',
-        // A page that is looked at for seconds is over before its script has paid for being optimised.
-        '--js-flags=--no-opt',
         '--use-fake-device-for-media-stream',
         '--use-fake-ui-for-media-stream',
       ],
