@@ -131,8 +131,7 @@ const takeOut = (format: 'csv' | 'xlsx') =>
           :maxlength="200"
           dir="auto"
           class="criterion-name"
-          :value-modifiers="{ lazy: true }"
-          @change="change(index, { name: typed($event) })"
+          @update:value="(name: string) => change(index, { name })"
         />
         <label class="row small muted"
           >{{ t('rubric.weight')
@@ -234,13 +233,17 @@ const takeOut = (format: 'csv' | 'xlsx') =>
     <div>
       <Button @click="addCriterion">{{ t('rubric.addCriterion') }}</Button>
     </div>
-    <ul v-if="remarks.length > 0" class="plain small">
+    <ul class="plain small remarks">
       <li v-for="one in remarks" :key="one.text" :class="one.only === 'refused' ? 'alarm' : 'muted'">{{ one.text }}</li>
     </ul>
   </div>
 </template>
 
 <style scoped>
+/* Room for one is kept: what stands below must not move away under a press that ends the typing. */
+.remarks {
+  min-block-size: 1.6em;
+}
 .name {
   width: 260px;
   font-weight: 600;

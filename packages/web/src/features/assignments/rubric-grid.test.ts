@@ -58,6 +58,17 @@ it('goes on by Enter, and makes a criterion at the end', async () => {
   expect((document.activeElement as HTMLElement).getAttribute('aria-label')).toBe('Criterion 3');
 });
 
+it('says at once, while one types, that nothing is missing any more, so that the press that ends the typing hits what it meant', async () => {
+  const { page, rubric } = await grid([criterion('Map', { name: '' })]);
+  const remarks = page.text();
+  const field = page.field('Criterion 1');
+  field.value = 'Map';
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  await page.settled();
+  expect(rubric.value.criteria[0]!.name).toBe('Map');
+  expect([remarks.includes('has no name'), page.text().includes('has no name')]).toEqual([true, false]);
+});
+
 it('names what is wrong with it by the name of the criterion, once', async () => {
   const { page, typeIn } = await grid([criterion('Map', { levels: [level('Only', 1000)] }), criterion('Notes')]);
   expect(page.text()).toContain('Map needs at least two levels.');
