@@ -26,7 +26,8 @@ const nameOf = (one: Language) => t(`wording.languages.${one}`);
 
 <template>
   <div class="stack">
-    <section v-for="one in inOrder" :key="one" class="stack other">
+    <section v-for="one in inOrder" :key="one" class="stack other" :aria-label="nameOf(one)">
+      <strong class="small" aria-hidden="true">{{ nameOf(one) }}</strong>
       <slot :language="one" :called="nameOf(one)" />
       <div>
         <Button type="link" size="small" :disabled="disabled ?? false" @click="$emit('drop', one)">{{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What criteria and levels of a rubric are called in other languages; points and weights are the same in all. */
 import { Input, Textarea } from 'ant-design-vue';
-import { LANGUAGES, type InLanguages, type Language, type Rubric } from '@jolly/core';
+import { LANGUAGES, type InLanguages, type Language, type Rubric, type RubricLevel } from '@jolly/core';
 import { computed, ref } from 'vue';
 import { language as pageLanguage } from '../../time/format';
 import AlsoIn from '../../ui/AlsoIn.vue';
@@ -12,6 +12,8 @@ const rubric = defineModel<Rubric>({ required: true });
 const props = defineProps<{ /** of the assignment: a rubric that says none is in this one */ own?: Language | undefined }>();
 const { t } = useWords();
 const own = computed(() => rubric.value.language ?? props.own ?? pageLanguage());
+const criterionCalled = ({ name }: Rubric['criteria'][number], index: number) => name || t('rubric.criterionN', { n: index + 1 });
+const levelCalled = ({ name }: RubricLevel, at: number) => name || t('rubric.level', { n: at + 1 });
 /** begun here, with nothing written yet */
 const begun = ref<Language[]>([]);
 const written = computed(() =>
@@ -61,20 +63,20 @@ function drop(language: Language): void {
         <div v-for="(criterion, index) in rubric.criteria" :key="criterion.id" class="stack criterion">
           <Input
             :value="criterion.otherNames?.[language] ?? ''"
-            :aria-label="t('wording.nameIn', { name: criterion.name, language: called })"
-            :placeholder="criterion.name"
+            :aria-label="t('wording.nameIn', { name: criterionCalled(criterion, index), language: called })"
+            :placeholder="criterionCalled(criterion, index)"
             :maxlength="200"
             :lang="language"
             dir="auto"
             @update:value="(text: string) => name(index, language, text)"
           />
           <div class="levels">
-            <div v-for="one in criterion.levels" :key="one.id" class="stack">
+            <div v-for="(one, at) in criterion.levels" :key="one.id" class="stack">
               <Input
                 size="small"
                 :value="one.otherWords?.[language]?.name ?? ''"
-                :aria-label="t('wording.nameIn', { name: one.name, language: called })"
-                :placeholder="one.name"
+                :aria-label="t('wording.nameIn', { name: levelCalled(one, at), language: called })"
+                :placeholder="levelCalled(one, at)"
                 :maxlength="80"
                 dir="auto"
                 @update:value="(text: string) => level(index, one.id, language, { name: text })"
@@ -83,7 +85,7 @@ function drop(language: Language): void {
                 v-if="one.descriptor !== '' || one.otherWords?.[language]?.descriptor"
                 size="small"
                 :value="one.otherWords?.[language]?.descriptor ?? ''"
-                :aria-label="t('wording.descriptorIn', { name: one.name, language: called })"
+                :aria-label="t('wording.descriptorIn', { name: levelCalled(one, at), language: called })"
                 :placeholder="one.descriptor"
                 :maxlength="2000"
                 :auto-size="{ minRows: 1, maxRows: 5 }"
