@@ -148,6 +148,8 @@ async function signOut(): Promise<void> {
   border: 0;
   padding: 8px 10px;
   cursor: pointer;
+  display: inline-flex;
+  align-items: center;
   min-block-size: 44px;
 }
 .child[aria-current] {

@@ -265,4 +265,15 @@ const save = () =>
 .what ~ .time-field {
   width: 110px;
 }
+@media (max-width: 640px) {
+  .item {
+    align-items: flex-start;
+  }
+  .item .square {
+    margin-block-start: 16px;
+  }
+  .item .grow > a {
+    padding-block: 10px;
+  }
+}
 </style>
