@@ -133,6 +133,7 @@ async function signOut(): Promise<void> {
   outline-color: var(--now);
 }
 .home {
+  display: inline-flex;
   text-decoration: none;
 }
 .children {
