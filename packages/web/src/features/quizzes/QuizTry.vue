@@ -12,8 +12,8 @@ import ProblemNote from '../../ui/ProblemNote.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import { useShortcuts } from '../../ui/use-shortcuts';
 import { useWords } from '../../ui/use-words';
-import { fileAddress } from '../files';
 import AnswerField from './AnswerField.vue';
+import AskedAloud from './AskedAloud.vue';
 import AskedLanguages from './AskedLanguages.vue';
 import BesideNote from './BesideNote.vue';
 import HandInCheck from './HandInCheck.vue';
@@ -217,7 +217,7 @@ const lines = computed(() =>
           </Button>
         </div>
         <AskedLanguages :asked="current" @choose="(one) => (reads = one)" />
-        <audio v-if="current.spoken" controls :src="fileAddress(current.spoken.id)" :aria-label="t('quizTaking.spoken')"></audio>
+        <AskedAloud :key="`aloud ${current.id}`" :asked="current" />
         <RichTextView v-if="current.kind !== 'gaps'" class="asked" :text="current.text" />
         <AnswerField
           :key="current.id"

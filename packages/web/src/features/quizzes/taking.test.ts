@@ -1,6 +1,7 @@
 /** @jest-environment @happy-dom/jest-environment */
 import type { AnswersReply, MyQuizReply } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
+import { useSession } from '../accounts';
 import TakingPage from './TakingPage.vue';
 import { answered, asked, aTry, entry, myQuiz, QUIZ_AT } from './testing-quizzes';
 
@@ -109,6 +110,27 @@ describe('a try', () => {
     expect(last(ANSWER)!.body).toMatchObject({ answers: [{ questionId: 'word', answer: 'meander' }] });
     expect(page.text()).toContain('Saved 10:00');
     expect(page.has('Question 3, not answered')).toBe(true);
+  });
+
+  it('in the simple view a question without a recording is read aloud by the device, with what there is to choose from', async () => {
+    const said: string[] = [];
+    const voice = { lang: 'en-GB', localService: true };
+    const speech = Object.assign(new EventTarget(), {
+      getVoices: () => [voice],
+      speak: (one: { text: string }) => said.push(one.text),
+      cancel: () => undefined,
+    });
+    class Utterance {
+      constructor(readonly text: string) {}
+    }
+    Object.assign(globalThis, { speechSynthesis: speech, SpeechSynthesisUtterance: Utterance });
+    const { page } = await taking(running());
+    expect(page.has('Listen')).toBe(false);
+    Object.assign(useSession(), { me: { id: 'bao', role: 'student', givenName: 'Bao', familyName: 'Lind', simple: true } });
+    await page.settled();
+    await page.press('Listen');
+    expect(said).toEqual(['What of mud?\nInside\nOutside']);
+    Reflect.deleteProperty(globalThis, 'speechSynthesis');
   });
 
   it('keeps answers on the device while the line is away, says so, and sends them when it is back', async () => {
