@@ -1,4 +1,5 @@
 import type { Request, RequestHandler } from 'express';
+import { PassThrough } from 'node:stream';
 import multer, { MulterError, type StorageEngine } from 'multer';
 import { fieldProblem } from '../http/field-problems';
 import { Problem } from '../http/problem';
@@ -23,7 +24,12 @@ export function readMultipart(read: RequestHandler): RequestHandler {
 export function takeFile(store: FileStore): RequestHandler {
   const storage: StorageEngine = {
     _handleFile: (_req, file, done) => {
-      store.keep(file.stream).then(
+      // A failure of the disk stays on this side: were it to reach the form's own stream, the answer would go out before what is
+      // half written is gone.
+      const arriving = new PassThrough();
+      file.stream.once('error', (error) => arriving.destroy(error));
+      file.stream.pipe(arriving);
+      store.keep(arriving).then(
         (kept) => done(null, { kept: { ...kept, name: safeFileName(file.originalname) } } as never),
         (error: unknown) => done(error),
       );

@@ -11,8 +11,6 @@ export async function eventStream(res: Response, listen: (say: Say) => Promise<(
   res
     .status(200)
     .set({ 'Content-Type': 'text/event-stream; charset=utf-8', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
-  res.flushHeaders();
-  res.write('retry: 2000\n\n');
   let closed = false;
   let stop = (): void => void (closed = true);
   const end = setTimeout(() => res.end(), LONGEST_MS);
@@ -22,6 +20,9 @@ export async function eventStream(res: Response, listen: (say: Say) => Promise<(
     stop();
   });
   const stopListening = await listen((event) => void res.write(event === null ? ': still here\n\n' : `data: ${JSON.stringify(event)}\n\n`));
-  if (closed) stopListening();
-  else stop = stopListening;
+  if (closed) return stopListening();
+  stop = stopListening;
+  // Said only now: who hears that the stream is open may rely on being told of all that happens from then on.
+  res.flushHeaders();
+  res.write('retry: 2000\n\n');
 }

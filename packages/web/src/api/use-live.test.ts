@@ -45,6 +45,20 @@ it('says what the stream says', () => {
   expect([stream().address, heard]).toEqual(['/live/a', [{ studentIds: ['a'] }]]);
 });
 
+it('looks again once it listens, where that was asked for: what happened between the first look and then was not said', () => {
+  scope.run(() =>
+    useLive(
+      () => '/live/b',
+      (event) => heard.push(event),
+      { lookAgain: true },
+    ),
+  );
+  expect(heard).toEqual([]);
+  stream().onopen();
+  stream().onopen();
+  expect(heard).toEqual([null]);
+});
+
 it('asks again and again while no stream gets through, and once when it is back', () => {
   stream().onerror();
   jest.advanceTimersByTime(17_000);

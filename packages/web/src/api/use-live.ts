@@ -9,12 +9,14 @@ const TRY_STREAM_AGAIN_MS = 60_000;
  *
  * @param address of the stream; null: nothing to listen to
  * @param onChange what was said, or null when it is only time to look again
+ * @param lookAgain once it listens: what happened between the page's first look and then was not said to it
  */
-export function useLive<T>(address: () => string | null, onChange: (event: T | null) => void): void {
+export function useLive<T>(address: () => string | null, onChange: (event: T | null) => void, { lookAgain = false } = {}): void {
   let stream: EventSource | null = null;
   let polling: ReturnType<typeof setInterval> | undefined;
   let again: ReturnType<typeof setTimeout> | undefined;
-  let broke = false;
+  /** something may have happened that was not said to us */
+  let unsure = lookAgain;
 
   function close(): void {
     stream?.close();
@@ -32,13 +34,12 @@ export function useLive<T>(address: () => string | null, onChange: (event: T | n
     stream.onopen = () => {
       clearInterval(polling);
       polling = undefined;
-      // What happened while the line was broken was not said to us.
-      if (broke) onChange(null);
-      broke = false;
+      if (unsure) onChange(null);
+      unsure = false;
     };
     stream.onmessage = ({ data }: MessageEvent<string>) => onChange(JSON.parse(data) as T);
     stream.onerror = () => {
-      broke = true;
+      unsure = true;
       poll();
       if (stream?.readyState !== EventSource.CLOSED) return;
       clearTimeout(again);

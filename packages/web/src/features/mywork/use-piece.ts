@@ -93,6 +93,7 @@ export function usePiece({ id, userId, others = ref([]) }: { id: string; userId:
         void reload();
       }, 400);
     },
+    { lookAgain: true },
   );
   onBeforeUnmount(() => clearTimeout(quiet));
 
