@@ -105,6 +105,7 @@ export function readerOf(page: Page, language: string) {
         }
         return [...new Set(found.map((text) => text.replace(/\s+/g, ' ').trim()).filter((text) => /\p{L}{2}|\d\.\d/u.test(text)))];
       });
+      while (coming.size > 0) await Promise.all(coming);
       return texts
         .filter((text) => unsaid(text).length > 0)
         .map((text) => `${new URL(page.url()).pathname}: ${text} [${unsaid(text).join(' ')}]`);

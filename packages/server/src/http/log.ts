@@ -21,7 +21,7 @@ const tablesOf = (sql: string): string[] =>
  * values: the database repeats whole statements with students' words in them.
  */
 export function loggedError(error: unknown): object {
-  if (!(error instanceof Error)) return { type: typeof error };
+  if (!(error instanceof Error)) return { type: typeof error, of: (error as object | null | undefined)?.constructor?.name };
   const { code, errno } = error as Error & { code?: string; errno?: number };
   if (error instanceof BaseError) {
     const { parent, sql } = error as BaseError & { parent?: { code?: string; errno?: number }; sql?: string };
