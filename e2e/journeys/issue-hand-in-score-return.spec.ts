@@ -81,6 +81,8 @@ test('a piece is issued, handed in, taken back, handed in again, scored, held, r
   await opens(ada, title);
   await expect(ada.getByText('17.5')).toHaveCount(0);
   await expect(ada.getByText('Say why it turns.')).toHaveCount(0);
+  // Who has the piece open reads it as it comes back; she looks at something else.
+  await ada.goto('/my-progress');
   await press(teacher.getByRole('button', { name: 'Return 1 held' }));
   await press(teacher.getByRole('button', { name: 'Return to 1 student' }));
   await expect(teacher.getByText('Returned to 1 student. They can see it now.')).toBeVisible();
