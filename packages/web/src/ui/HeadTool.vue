@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A small button in the head of a column that opens a list of boxes to tick. */
 import { Button, Checkbox, Dropdown } from 'ant-design-vue';
-import { ref } from 'vue';
+import { ref, type ComponentPublicInstance } from 'vue';
 
 defineProps<{
   label: string;
@@ -11,12 +11,21 @@ defineProps<{
 }>();
 const emit = defineEmits<{ tick: [value: string, on: boolean] }>();
 const open = ref(false);
+const button = ref<ComponentPublicInstance>();
+
+/** The library closes what it opened by a press elsewhere only. */
+function close(): void {
+  if (!open.value) return;
+  open.value = false;
+  (button.value?.$el as HTMLElement | undefined)?.focus();
+}
 </script>
 
 <template>
   <Dropdown v-model:open="open" :trigger="['click']">
     <!-- What is pressed here is not meant for the head, which sorts. -->
     <Button
+      ref="button"
       type="text"
       size="small"
       class="tool"
@@ -26,10 +35,11 @@ const open = ref(false);
       :aria-expanded="open"
       @click.stop
       @keydown.stop
+      @keydown.esc="close"
       ><template #icon><slot /></template
     ></Button>
     <template #overlay>
-      <div class="choices" role="group" :aria-label="label">
+      <div class="choices" role="group" :aria-label="label" @keydown.esc.stop="close">
         <Checkbox
           v-for="one in choices"
           :key="one.value"
