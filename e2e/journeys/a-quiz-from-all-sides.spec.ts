@@ -253,6 +253,8 @@ test('a quiz of all kinds is made by keyboard, taken by phone, broken line and t
     teacher.waitForEvent('download'),
     press(teacher.getByRole('button', { name: 'PDF', exact: true })),
   ]);
-  const paper = execFileSync('pdftotext', ['-layout', await download.path(), '-']).toString();
+  const paper = execFileSync('pdftotext', ['-layout', await download.path(), '-'])
+    .toString()
+    .replaceAll('\u00a0', ' ');
   for (const said of [title, '13 / 13', '100.0 %']) expect(paper).toContain(said);
 });

@@ -155,7 +155,7 @@ test('what a teacher sets up for a class takes effect: scheme, standing exceptio
     await type(teacher.getByLabel('Weight of Sand'), '0');
     await expect(teacher.getByText(/The weight of Sand must be more than 0/)).toBeVisible();
     await type(teacher.getByLabel('Weight of Sand'), '50');
-    await expect(teacher.getByText(/The weights come to 50 %, not 100 %/)).toBeVisible();
+    await expect(teacher.getByText(/The weights come to 50\s%, not 100\s%/)).toBeVisible();
     await expect(teacher.locator('.example .sum')).toHaveText('77.1 %');
     await choose(teacher, 'What being late costs', 'So much for each day begun');
     await expect(teacher.locator('.example .sum')).toHaveText('74.3 %');

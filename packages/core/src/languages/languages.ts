@@ -20,9 +20,9 @@ export const writtenNumber = (language: Language, digits: string | number): stri
 
 /**
  * A percentage as it is written in a language: with a space before the sign, everywhere the same.
- * @example writtenPercent('fr', '64.8') -> '64,8 %'
+ * @example writtenPercent('fr', '64.8') -> '64,8 %', with a space at which no line breaks
  */
-export const writtenPercent = (language: Language, digits: string | number): string => `${writtenNumber(language, digits)} %`;
+export const writtenPercent = (language: Language, digits: string | number): string => `${writtenNumber(language, digits)}\u00a0%`;
 
 /**
  * Points as they are written in a language. @param points in thousandths

@@ -30,7 +30,7 @@ describe('the dial', () => {
 
   it('shows the number and what it is of', async () => {
     const svg = await dial(67, 51, 84);
-    expect(svg).toContain('aria-label="67 % points so far"');
+    expect(svg).toContain('aria-label="67\u00a0% points so far"');
     expect(svg.match(/<path/g)).toHaveLength(4);
   });
 

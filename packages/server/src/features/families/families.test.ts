@@ -251,7 +251,7 @@ describe('being told', () => {
       'Devuelto esta semana\n- Delta: 14 / 20',
       'Falta\n- Not there',
       'Llega en los próximos días\n- To come',
-      'Total hasta ahora: 70,0 %',
+      'Total hasta ahora: 70,0\u00a0%',
     ])
       expect(body).toContain(said);
     server.clock.now += 3 * DAY;

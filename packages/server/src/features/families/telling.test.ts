@@ -59,7 +59,7 @@ describe('the weekly letter', () => {
     ]);
     expect(subject).toBe('The week of Bao Lind');
     for (const said of [
-      'RIVERS\n\nTotal so far: 70.0 %',
+      'RIVERS\n\nTotal so far: 70.0\u00a0%',
       '- Delta: 14.5 / 20\n- Free: 3',
       'Handed in this week\n- Oxbow',
       '- Until (Wed 25 Nov 2026), still accepted until Wed 2 Dec 15:30\n- Open (Wed 25 Nov 2026), still accepted\n- Over (Wed 25 Nov 2026), closed',

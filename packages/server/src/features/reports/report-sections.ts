@@ -1,4 +1,4 @@
-import { fillIn, instantOf, lookingNow, orderOfStudents, plusDays, type Looking, type ReportSettings } from '@jolly/core';
+import { fillIn, instantOf, lookingNow, orderOfStudents, plusDays, writtenPercent, type Looking, type ReportSettings } from '@jolly/core';
 import type { Jotting, StudentProgressReply } from '../../contract';
 import { dayIn, localDayIn, say, wordsIn } from '../../words';
 import { fullName } from '../accounts/person';
@@ -92,7 +92,7 @@ export function sectionsOf({
     ...(reply && {
       student: fullName(reply.student),
       firstName: reply.student.givenName,
-      total: reply.view.standing.total === null ? words.noTotal : `${reply.view.standing.total} %`,
+      total: reply.view.standing.total === null ? words.noTotal : writtenPercent(language, reply.view.standing.total),
       missing: reply.counts.missing,
     }),
   });

@@ -58,7 +58,8 @@ describe('a report beforehand', () => {
     await school.bringIn(finch, '<b>Bold</b> Name');
     const { html, shown, sections, students, unknown } = await preview({ above: 'For {firstName}, {total}, {nobody}' });
     expect([shown, sections, students, unknown]).toEqual([3, 3, 3, ['nobody']]);
-    expect(html).toContain('For Bao, 70.0 %, {nobody}');
+    expect(html).toContain('For Bao, 70.0\u00a0%, {nobody}');
+    expect((await preview({ above: '{total}', language: 'fr' })).html).toContain('70,0\u00a0%');
     expect(html).toContain('14 / 20');
     expect(html).toContain('&#60;b&#62;Bold&#60;/b&#62;');
     expect(html).not.toMatch(/<script|<b>/);
@@ -257,7 +258,7 @@ describe('letters to families', () => {
       ['Hana', '', 'noFamily'],
     ]);
     const { body } = reply.letters[0]!;
-    expect(body).toContain('Total hasta ahora: 70,0 %');
+    expect(body).toContain('Total hasta ahora: 70,0\u00a0%');
     expect(body).toContain('Delta');
     expect(body).not.toContain('Private word');
     expect(await mails()).toEqual([]);

@@ -234,7 +234,9 @@ const takeOut = (format: 'csv' | 'xlsx') =>
       <Button @click="addCriterion">{{ t('rubric.addCriterion') }}</Button>
     </div>
     <ul class="plain small remarks">
-      <li v-for="one in remarks" :key="one.text" :class="one.only === 'refused' ? 'alarm' : 'muted'">{{ one.text }}</li>
+      <li v-for="one in remarks" :key="one.text" :class="one.only === 'refused' && modelValue.criteria.length > 0 ? 'alarm' : 'muted'">
+        {{ one.text }}
+      </li>
     </ul>
   </div>
 </template>

@@ -152,7 +152,7 @@ export const classesWords = {
     rows: '{n} row | {n} rows',
     bundle: 'OneRoster {version}, {mode}',
     mode: { bulk: 'the whole class', delta: 'changes only' },
-    sending: 'Sending, {n} %',
+    sending: 'Sending, {n}\u00a0%',
     reading: 'Reading and comparing with the roster',
     again: 'Look again',
     back: 'Back to the students',

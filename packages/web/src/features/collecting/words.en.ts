@@ -58,7 +58,7 @@ export const collectingWords = {
     again: 'Begin again',
     none: 'Nothing is handed in that has words. | Nothing shared was found: there is one piece. | No two of {n} pieces share eight words or more.',
     pairs: 'Pairs that share words',
-    base: '{shared} of {words} own words are shared ({percent} %)',
+    base: '{shared} of {words} own words are shared ({percent}\u00a0%)',
     took: '{n} pieces compared in {ms} ms',
   },
   classMarks: {

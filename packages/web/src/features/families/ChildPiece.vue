@@ -10,6 +10,7 @@ import { useLanguage } from '../../i18n';
 import ClassSquare from '../../ui/ClassSquare.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
+import { useKeptHere, useKeptText } from '../../ui/kept-here';
 import LoadGate from '../../ui/LoadGate.vue';
 import RichTextView from '../../ui/RichTextView.vue';
 import StateWord from '../../ui/StateWord.vue';
@@ -37,8 +38,11 @@ const refused = refusedOf(problem);
 const tick = (seen: boolean) =>
   attempt(async () => (value.value = await ask('PUT /api/family/children/:studentId/work/:assignmentId/tick', { params, body: { seen } })));
 const asking = ref(false);
-const [reason, wanted] = [ref(''), ref<number | null>(null)];
+const wanted = ref<number | null>(null);
+const placeOf = useKeptHere();
+const { text: reason, begin: beginReason, sent } = useKeptText(() => placeOf('more-time', params.assignmentId, params.studentId));
 function begin(): void {
+  beginReason();
   [asking.value, wanted.value] = [true, value.value?.proposedDue ?? null];
 }
 const send = () =>
@@ -47,7 +51,8 @@ const send = () =>
       params,
       body: { reason: reason.value.trim(), wantedDue: wanted.value },
     });
-    [asking.value, reason.value] = [false, ''];
+    asking.value = false;
+    sent();
   });
 const score = computed(() => {
   const effective = value.value?.returned?.effective ?? null;

@@ -139,6 +139,18 @@ it('asks for more time where the class lets families, and says what became of it
   expect(shown.text()).toContain('Frida Lind asked on Mon 23 Nov');
 });
 
+it('why one asks is still there after leaving the page, until it is sent', async () => {
+  const asks = { state: 'open', returned: null, returns: [], handIn: null, mayAsk: true } as const;
+  const { page: left } = await page(asks);
+  await left.press('Ask for more time');
+  await left.fill('Why', 'A cold, and no sleep');
+  const { page: back } = await page(asks, { [ASK]: reply({ state: 'open' }) });
+  await back.press('Ask for more time');
+  expect(back.field('Why').value).toBe('A cold, and no sleep');
+  await back.press('Ask the teacher');
+  expect(Object.keys(localStorage).filter((key) => key.includes('more-time'))).toEqual([]);
+});
+
 it('children stand beside each other, each with what is missing, coming and back', async () => {
   const piece = (title: string, more: Partial<FamilyPiece> = {}): FamilyPiece => ({
     ...{ id: title, title, state: 'missing', due: noon, closes: null, stillAccepted: true, lateBy: 0, points: null, effective: null },

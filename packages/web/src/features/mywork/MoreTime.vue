@@ -5,6 +5,7 @@ import type { OwnRequest } from '@jolly/server/contract';
 import { computed, ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import { useKeptHere, useKeptText } from '../../ui/kept-here';
 import WhenField from '../../ui/WhenField.vue';
 import { useWords } from '../../ui/use-words';
 import FieldForm from '../../ui/FieldForm.vue';
@@ -16,7 +17,8 @@ const emit = defineEmits<{ changed: [] }>();
 const { t, when } = useWords();
 const { problem, busy, attempt } = useAttempt();
 const asking = ref(false);
-const reason = ref('');
+const placeOf = useKeptHere();
+const { text: reason, begin: beginReason, sent } = useKeptText(() => placeOf('more-time', props.assignmentId));
 const wanted = ref<number | null>(null);
 const latest = computed(() => props.requests[0] ?? null);
 /** what they asked for, as they asked it */
@@ -34,6 +36,10 @@ const askedText = computed(() => {
         .join(', ');
 });
 
+function beginAsking(): void {
+  beginReason();
+  [asking.value, wanted.value] = [true, props.proposed];
+}
 const send = () =>
   attempt(async () => {
     await ask('POST /api/my/work/:assignmentId/requests', {
@@ -41,7 +47,7 @@ const send = () =>
       body: { reason: reason.value, wantedDue: wanted.value },
     });
     asking.value = false;
-    reason.value = '';
+    sent();
     emit('changed');
   });
 const withdraw = (id: string) =>
@@ -66,15 +72,7 @@ const withdraw = (id: string) =>
     </p>
     <template v-if="mayAsk">
       <div v-if="!asking">
-        <Button
-          type="link"
-          @click="
-            asking = true;
-            wanted = proposed;
-          "
-        >
-          {{ t('requests.ask') }}
-        </Button>
+        <Button type="link" @click="beginAsking">{{ t('requests.ask') }}</Button>
       </div>
       <FieldForm v-else :problem="problem" @send="send">
         <FormLine :label="t('requests.why')" for="ask-why" path="reason">

@@ -145,6 +145,16 @@ it('sent back says what to do and by when', async () => {
   expect(page.text()).toContain('Sat 28 Nov 15:30');
 });
 
+it('why one asks for more time is still there after leaving the page', async () => {
+  const asks = () => reply({ mayAsk: true });
+  const { page: left } = await piece(asks());
+  await left.press('Ask for more time');
+  await left.fill('Why', 'A cold, and no sleep');
+  const { page: back } = await piece(asks());
+  await back.press('Ask for more time');
+  expect(back.field('Why').value).toBe('A cold, and no sleep');
+});
+
 it('with nothing in it cannot be handed in', async () => {
   await piece(reply({ draft: { text: EMPTY_TEXT, version: 0, savedAt: null, savedBy: null, files: [] } as never }));
   expect(document.querySelector<HTMLButtonElement>('aside .ant-btn-primary')!.disabled).toBe(true);

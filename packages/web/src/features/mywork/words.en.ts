@@ -109,7 +109,7 @@ export const myworkWords = {
     refusedKept: 'What you wrote stays in this browser.',
     savedBy: 'Saved {time}, {name}',
     reducing: 'being made smaller',
-    uploadWaits: '{n} % there, waiting for the line',
+    uploadWaits: '{n}\u00a0% there, waiting for the line',
     saveCopy: 'Save a copy',
     neverSent: 'These files never reached the server. They are kept in this browser:',
     uploadKept: 'The line or the server is away just now. The files are kept in this browser and go on from where they were.',

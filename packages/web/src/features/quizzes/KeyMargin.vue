@@ -11,7 +11,7 @@ const props = defineProps<{
   doubts: readonly QuestionDoubt[];
   setName: string | null;
 }>();
-const { t, count, points, number } = useWords();
+const { t, count, points, number, percent } = useWords();
 const waits = computed(() => isTeacherScored(props.question.kind));
 const isTexts = computed(() => props.question.kind === 'gaps' || props.question.kind === 'short');
 const lines = computed(() => {
@@ -46,7 +46,7 @@ const howItCounts = computed(() => {
     case 'number': {
       const [one] = question.accepted;
       if (!one) return '';
-      if (one.tolerancePercent !== null) return t('quizMaking.within', { n: `${number(one.tolerancePercent)} %` });
+      if (one.tolerancePercent !== null) return t('quizMaking.within', { n: percent(one.tolerancePercent) });
       return one.tolerance === null ? t('quizMaking.exactly') : t('quizMaking.within', { n: number(one.tolerance) });
     }
     default:

@@ -12,7 +12,7 @@ import { useWords } from '../../ui/use-words';
 import { useScope } from '../termline';
 
 const props = defineProps<{ itemId: string }>();
-const { t, count, number } = useWords();
+const { t, count, number, percent } = useWords();
 const { kept } = useScope();
 // It looks through all tries of each quiz: who wants to change the question does not wait for it.
 const { state, value, why, reload } = useLoad(() => ask('GET /api/questions/:itemId/uses', { params: { itemId: props.itemId } }));
@@ -22,7 +22,7 @@ const columns = computed<ListColumn<QuestionUse>[]>(() => [
   { key: 'difficulty', title: t('store.how.difficulty'), sort: byNumber((one) => one.difficulty), number: true },
   { key: 'discrimination', title: t('store.how.discrimination'), sort: byNumber((one) => one.discrimination), number: true },
 ]);
-const percent = (figure: number | null) => (figure === null ? '–' : `${wholePercent(figure)} %`);
+const share = (figure: number | null) => percent(figure === null ? null : wholePercent(figure));
 const hundredths = (figure: number | null) => (figure === null ? '–' : number(figureText(figure)));
 </script>
 
@@ -49,7 +49,7 @@ const hundredths = (figure: number | null) => (figure === null ? '–' : number(
             ></template
           >
           <template #n="{ row: one }">{{ one.n === 0 ? t('store.nobodyDone') : one.n }}</template>
-          <template #difficulty="{ row: one }">{{ percent(one.difficulty) }}</template>
+          <template #difficulty="{ row: one }">{{ share(one.difficulty) }}</template>
           <template #discrimination="{ row: one }">{{ hundredths(one.discrimination) }}</template>
         </ListTable>
         <p v-if="value.elsewhere > 0" class="muted small">{{ count('store.elsewhere', value.elsewhere) }}</p>

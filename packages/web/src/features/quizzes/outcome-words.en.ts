@@ -30,7 +30,7 @@ export const quizzesOutcomeWords = {
     toPlan: 'to the plan',
     tells: 'What the question tells you',
     tellsNothing: 'Nothing yet: nobody has been scored on all of it.',
-    rightFor: 'On average {n} % of its points were earned.',
+    rightFor: 'On average {n}\u00a0% of its points were earned.',
     betterKnewIt: 'Those who did well in the rest did well here too ({n}).',
     saysLittle: 'It says little of who knows the rest ({n}).',
     worseKnewIt: 'Those who did well in the rest did worse here ({n}).',
