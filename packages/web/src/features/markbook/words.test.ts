@@ -49,7 +49,7 @@ const cells = [25, 14, 35, 6, 7, 3].map((earned) => given(earned));
 it('says how a weighted total comes about, as one would by hand', async () => {
   const { totalSentence } = await words();
   expect(totalSentence(bookTotal(columns, cells, 'teacher', scheme), scheme)).toEqual({
-    sum: 'Field work 78.0 × 40 % + Notes 58.3 × 35 % + Quizzes 59.1 × 25 % = 66.4',
+    sum: 'Field work 78.0 × 40\u00a0% + Notes 58.3 × 35\u00a0% + Quizzes 59.1 × 25\u00a0% = 66.4',
     notes: ['1 lowest left out of Quizzes'],
   });
 });
@@ -64,9 +64,9 @@ it('says what weighs more while a category has nothing yet, what is missing and 
     lenient,
   );
   const { sum, notes } = totalSentence(few, lenient);
-  expect(sum).toBe('Field work 54.0 × 100 % = 54.0');
+  expect(sum).toBe('Field work 54.0 × 100\u00a0% = 54.0');
   expect(notes).toEqual([
-    '1 missing counted as 10 %',
+    '1 missing counted as 10\u00a0%',
     '1 piece under no category does not count',
     'Notes counts once it has a score',
     'Quizzes counts once it has a score',
@@ -99,7 +99,7 @@ it.each<[string, BookCell | null, string[]]>([
   [
     'what being late took off, and that it is held',
     given(15, { state: 'scored', held: true, lateBy: 21 * 3_600_000, score: { earned: 15_000, effective: 14_000, takenOff: 1000, at: 1 } }),
-    ['15 − 1 late (21 h, 5 % a day of 30) = 14', 'held, not returned yet', 'counts under Field work'],
+    ['15 − 1 late (21 h, 5\u00a0% a day of 30) = 14', 'held, not returned yet', 'counts under Field work'],
   ],
   [
     'a correction beside what the student has',

@@ -125,6 +125,6 @@ it('says reasons to the teacher with their limits and to the student without a t
   expect(await said((words) => words.reasonText(missing))).toBe('3 pieces missing, from 2 on it counts');
   expect(await said((words) => words.ownReasonText(missing))).toBe('3 pieces are missing.');
   expect(await said((words) => words.reasonText({ why: 'fell', number: '6.0', limit: '5' }))).toBe(
-    'the total fell by 6.0 %, from 5 % on it counts',
+    'the total fell by 6.0\u00a0%, from 5\u00a0% on it counts',
   );
 });
