@@ -140,7 +140,7 @@ it('asks for more time where the class lets families, and says what became of it
 });
 
 it('why one asks is still there after leaving the page, until it is sent', async () => {
-  const asks = { state: 'open', returned: null, returns: [], handIn: null, mayAsk: true } as const;
+  const asks = { state: 'open' as const, returned: null, returns: [], handIn: null, mayAsk: true };
   const { page: left } = await page(asks);
   await left.press('Ask for more time');
   await left.fill('Why', 'A cold, and no sleep');
