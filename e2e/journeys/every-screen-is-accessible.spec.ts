@@ -41,7 +41,7 @@ async function kindsOfText(page: Page, over?: Locator): Promise<JSHandle<Element
         const kind = [one.tagName, one.matches(':disabled'), own.color, own.fontSize, own.fontWeight, own.textShadow];
         for (let up: Element | null = one; up; up = up.parentElement) {
           const { backgroundColor, backgroundImage, opacity, position } = getComputedStyle(up);
-          kind.push(up.className, backgroundColor, backgroundImage, opacity, position);
+          kind.push(up.getAttribute('class') ?? '', backgroundColor, backgroundImage, opacity, position);
         }
         const key = kind.join();
         if (!kinds.has(key)) kinds.set(key, one);
