@@ -3,6 +3,7 @@ import { plusDays, weekdayOf } from '../quantities';
 import {
   addDays,
   addSchoolDays,
+  calendarYears,
   calendarProblems,
   dueInstantOf,
   instantOf,
@@ -214,5 +215,17 @@ describe('counting in day numbers', () => {
     expect(schoolDayAfter(calendar, '2026-11-23', 1)).toBe('2026-11-26');
     calendar.schoolDays.splice(3, 1);
     expect(schoolDayAfter(calendar, '2026-11-23', 1)).toBe('2026-11-27');
+  });
+});
+
+describe('the years of a calendar', () => {
+  it('run a whole year from its first term, to the end of its last', () => {
+    expect(calendarYears([{ from: '2026-09-07', to: '2026-12-18' }], '2026-11-01')).toEqual({ from: '2026-09-07', to: '2027-09-06' });
+    const terms = [
+      { from: '2027-01-04', to: '2027-10-01' },
+      { from: '2026-09-07', to: '2026-12-18' },
+    ];
+    expect(calendarYears(terms, '2026-11-01')).toEqual({ from: '2026-09-07', to: '2027-10-01' });
+    expect(calendarYears([{ from: '', to: '' }], '2026-11-01')).toEqual({ from: '2026-05-03', to: '2027-05-02' });
   });
 });

@@ -38,6 +38,9 @@ export interface SchoolCalendar {
 // Three years of closures in a row is a mistake in the calendar, not a holiday.
 const LONGEST_WALK_DAYS = 1100;
 
+/** As many closures as a calendar takes. */
+export const MOST_CLOSURES = 400;
+
 /** The last instant of a local day that a date without a time means when the class has no usual due time. */
 export const END_OF_DAY_MS = 86_399_999;
 
@@ -137,6 +140,21 @@ export function msOfWallTime(time: WallTime): number {
 /** The instant a date given without a time means: the class's usual due time, or the end of the day. */
 export function dueInstantOf(zone: string, date: LocalDate, usualDueTime: WallTime | null): Instant {
   return instantOf(zone, { date, msOfDay: usualDueTime === null ? END_OF_DAY_MS : msOfWallTime(usualDueTime) });
+}
+
+/**
+ * The days a school calendar is about: from the beginning of its first term to the end of its last, a whole year at least,
+ * so that the holidays after the last term belong to it. Without terms: half a year back and half a year on.
+ * What is read from calendar files is read for these days only (docs/rules.md, 0).
+ *
+ * @example one term 2026-09-07 … 2026-12-18 -> 2026-09-07 … 2027-09-06
+ */
+export function calendarYears(terms: readonly DaySpan[], today: LocalDate): DaySpan {
+  const whole = terms.filter(({ from, to }) => isLocalDate(from) && isLocalDate(to));
+  const from = whole.length > 0 ? whole.map((term) => term.from).reduce((a, b) => (a < b ? a : b)) : plusDays(today, -182);
+  const last = whole.map((term) => term.to).reduce((a, b) => (a > b ? a : b), from);
+  const year = plusDays(from, 364);
+  return { from, to: last > year ? last : year };
 }
 
 /** One week of a term as the term line shows it: Monday to Sunday, numbered from 1. */

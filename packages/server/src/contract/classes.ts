@@ -3,6 +3,7 @@ import type {
   BearingSettings,
   CalendarProblem,
   Closure,
+  DaySpan,
   DecimalMark,
   Instant,
   LateRule,
@@ -169,8 +170,23 @@ export interface CalendarEffects {
   /** pieces whose lateness in school days costs something else */
   costs: number;
 }
+export interface ReadClosuresRequest {
+  /** of the calendar file */
+  text: string;
+  /** the terms as they stand in the form: days off are read for their years */
+  terms: Term[];
+  /** of the school, in which whole days are meant */
+  zone: string;
+}
 export interface ReadClosuresReply {
   closures: Closure[];
+  /** for which days the file was read */
+  years: DaySpan;
   /** events that say nothing about days off, such as lessons with a time */
   passedOver: number;
+  calledOff: number;
+  /** events in other years */
+  outside: number;
+  /** events with a date that there is not, or a repetition that cannot be told */
+  unreadable: { name: string; value: string }[];
 }

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
-import { startThread } from './thread';
 import type { FileWords } from '../contract';
+import { askThread } from './thread';
 
 const WORKER = join(__dirname, 'preview-worker');
 const LONGEST_MS = 15_000;
@@ -20,18 +20,13 @@ export async function fileWords({ path, size }: { path: string; size: number }):
   if (size > LARGEST_BYTES) return { kind: 'none', why: 'tooLarge' };
   if (running >= MOST_AT_ONCE) await new Promise<void>((turn) => waiting.push(turn));
   running += 1;
-  const worker = startThread(WORKER, { workerData: path, resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } });
-  let end: ReturnType<typeof setTimeout> | undefined;
   try {
-    return await new Promise<FileWords>((done) => {
-      const tooMuch = () => done({ kind: 'none', why: 'tooLarge' });
-      worker.once('message', done);
-      worker.once('error', tooMuch);
-      end = setTimeout(tooMuch, LONGEST_MS);
+    return await askThread<FileWords, FileWords>(WORKER, path, {
+      longestMs: LONGEST_MS,
+      memoryMb: MOST_MEMORY_MB,
+      tooMuch: { kind: 'none', why: 'tooLarge' },
     });
   } finally {
-    clearTimeout(end);
-    await worker.terminate();
     running -= 1;
     waiting.shift()?.();
   }

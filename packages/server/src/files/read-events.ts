@@ -1,18 +1,15 @@
-import type ICAL from 'ical.js' with { 'resolution-mode': 'import' };
+import { join } from 'node:path';
+import type { CalendarEvents, CalendarQuestion } from './events-in-calendar';
+import { askThread } from './thread';
+
+const WORKER = join(__dirname, 'events-worker');
+const LONGEST_MS = 5_000;
 
 /**
- * The events of a calendar file (iCalendar, RFC 5545), of every calendar in it.
- * @returns null where it is no such file
+ * The events of a calendar file that touch the days asked for; see {@link CalendarEvents}. Read in a thread with bounds on its time and
+ * memory: a rule can be written that no day ever meets, and a reader looks for it until the end of all days.
+ *
+ * @returns null where it is no such file, `tooMuch` where reading it takes too long
  */
-export async function readEvents(text: string): Promise<ICAL.Event[] | null> {
-  // Published for ES modules; loaded when first needed.
-  const { default: library } = await import('ical.js');
-  try {
-    const root = new library.Component(library.parse(text));
-    const calendars = root.name === 'vcalendar' ? [root] : root.getAllSubcomponents('vcalendar');
-    if (calendars.length === 0) return null;
-    return calendars.flatMap((calendar) => calendar.getAllSubcomponents('vevent')).map((event) => new library.Event(event));
-  } catch {
-    return null;
-  }
-}
+export const readEvents = (question: CalendarQuestion, longestMs = LONGEST_MS): Promise<CalendarEvents | null | 'tooMuch'> =>
+  askThread<CalendarEvents | null, 'tooMuch'>(WORKER, question, { longestMs, memoryMb: 256, tooMuch: 'tooMuch' });

@@ -68,6 +68,11 @@ export const PROBLEMS = {
   'calendar.noSchoolDays': [422, 'The school calendar leaves no school days to count on. Nothing was stored.'],
   'class.copyTooFar': [422, 'These dates lie more than two years away. Nothing was stored.'],
   'calendar.notReadable': [422, 'This is not a calendar file (.ics) that can be read. Nothing was stored.'],
+  'calendar.fileTooMuch': [422, 'This calendar file repeats its events in a way that takes too long to follow. Nothing was stored.'],
+  'calendar.tooManyClosures': [
+    422,
+    'This file has {count} days off in the years of this calendar; a calendar takes 400. Choose a file of holidays alone. Nothing was stored.',
+  ],
   'scheme.wrong': [422, 'This scheme cannot be used as it is. Nothing was stored.'],
   'scheme.filed': [409, 'Assignments are filed under a category that is no longer there. Say where they go; nothing was stored.'],
   'group.wrong': [422, 'These groups are not in order. Nothing was stored.'],

@@ -56,7 +56,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'DELETE /api/classes/:classId/invitations/:ticketId': teachers(404),
   'GET /api/calendars': teachers(200),
   'POST /api/calendars': teachers(404, { body: { name: 'S', schoolDays: [1], closures: [], terms: [], classId: CLASS } }),
-  'POST /api/calendars/closures': teachers(422, { body: { text: 'nothing' } }),
+  'POST /api/calendars/closures': teachers(422, { body: { text: 'nothing', terms: [], zone: 'UTC' } }),
   'POST /api/calendars/:calendarId/preview': teachers(404, { body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 } }),
   'PUT /api/calendars/:calendarId': teachers(404, { body: { name: 'S', schoolDays: [1], closures: [], terms: [], version: 1 } }),
   'POST /api/calendars/:calendarId/proposals': teachers(404, {

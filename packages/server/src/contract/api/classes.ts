@@ -13,6 +13,7 @@ import type {
   CopyRequest,
   JoinCodeRequest,
   ReadClosuresReply,
+  ReadClosuresRequest,
   SchemeReply,
   SchemeRequest,
   Unit,
@@ -37,7 +38,7 @@ export interface ClassesApi {
   'POST /api/classes/:classId/teachers/:teacherId/owner': Nothing;
   'GET /api/calendars': { reply: CalendarReply[] };
   'POST /api/calendars': { body: CalendarRequest & { classId: string }; reply: CalendarReply };
-  'POST /api/calendars/closures': { body: { text: string }; reply: ReadClosuresReply };
+  'POST /api/calendars/closures': { body: ReadClosuresRequest; reply: ReadClosuresReply };
   'POST /api/calendars/:calendarId/preview': { body: CalendarChange; reply: CalendarEffects };
   'PUT /api/calendars/:calendarId': { body: CalendarChange; reply: CalendarReply };
   'POST /api/calendars/:calendarId/proposals': { body: CalendarProposalRequest; reply: CalendarReply };

@@ -30,9 +30,9 @@ export const calendarRoutes = ({ calendars }: { calendars: CalendarsService }): 
   {
     route: 'POST /api/calendars/closures',
     action: 'calendar.edit',
-    does: 'Reads days off from the text of an .ics file; nothing is stored.',
+    does: 'Reads days off from the text of an .ics file, in the years of the terms; nothing is stored.',
     body: icsBody,
-    handle: ({ body }) => readClosures(body.text),
+    handle: ({ body, now }) => readClosures(body, now),
   },
   {
     route: 'POST /api/calendars/:calendarId/preview',

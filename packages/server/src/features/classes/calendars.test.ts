@@ -1,3 +1,4 @@
+import { plusDays, type Term } from '@jolly/core';
 import type { CalendarEffects, ClassReply } from '../../contract';
 import { aSchool, aServer, DAY, doc, type Person, type School, type Server } from '../../testing/school';
 
@@ -16,7 +17,7 @@ const look = async () => (await finch.get(rivers)).body as ClassReply;
 
 describe('the school calendar', () => {
   const calendar = async () =>
-    (await finch.get('/api/calendars')).body[0] as { id: string; version: number; terms: object[]; schoolDays: number[]; name: string };
+    (await finch.get('/api/calendars')).body[0] as { id: string; version: number; terms: Term[]; schoolDays: number[]; name: string };
   const closing = async (...days: string[]) => {
     const { id: _, version, terms, schoolDays, name } = await calendar();
     return { version, terms, schoolDays, name, closures: days.map((day) => ({ from: day, to: day, name: 'Storm' })) };
@@ -163,18 +164,31 @@ describe('the school calendar', () => {
       'BEGIN:VCALENDAR',
       'VERSION:2.0',
       ...event('DTSTART;VALUE=DATE:20261224', 'DTEND;VALUE=DATE:20270105', 'SUMMARY:Winter break'),
-      ...event('DTSTART;VALUE=DATE:20261005', 'SUMMARY:Founders’ day', 'RRULE:FREQ=YEARLY;COUNT=2'),
+      ...event('DTSTART;VALUE=DATE:19701005', 'SUMMARY:Founders’ day', 'RRULE:FREQ=YEARLY'),
+      ...event('DTSTART:20270201', 'SUMMARY:Half term'),
+      ...event('DTSTART:20270202', 'SUMMARY:Half term'),
+      ...event('DTSTART:20261399', 'SUMMARY:Fair'),
       ...event('DTSTART:20261123T080000Z', 'DTEND:20261123T090000Z', 'SUMMARY:Lesson'),
       'END:VCALENDAR',
     ].join('\r\n');
-    expect((await finch.post('/api/calendars/closures', { text })).body).toEqual({
+    const { terms } = await calendar();
+    const read = (of: string, more = {}) => finch.post('/api/calendars/closures', { text: of, terms, zone: 'Europe/Lisbon', ...more });
+    expect((await read(text)).body).toEqual({
+      years: { from: terms[0]!.from, to: plusDays(terms[0]!.from, 364) },
       passedOver: 1,
+      calledOff: 0,
+      outside: 0,
+      unreadable: [{ name: 'Fair', value: '20261399' }],
       closures: [
         { from: '2026-10-05', to: '2026-10-05', name: 'Founders’ day' },
         { from: '2026-12-24', to: '2027-01-04', name: 'Winter break' },
-        { from: '2027-10-05', to: '2027-10-05', name: 'Founders’ day' },
+        { from: '2027-02-01', to: '2027-02-02', name: 'Half term' },
       ],
     });
-    expect((await finch.post('/api/calendars/closures', { text: 'BEGIN:VCARD' })).body.type).toBe('calendar.notReadable');
+    expect((await read('BEGIN:VCARD')).body.type).toBe('calendar.notReadable');
+    expect((await read(text, { zone: 'Nowhere' })).status).toBe(400);
+    const days = Array.from({ length: 401 }, (_, n) => event('DTSTART;VALUE=DATE:20261001', `SUMMARY:Day ${n}`)).flat();
+    const many = await read(['BEGIN:VCALENDAR', ...days, 'END:VCALENDAR'].join('\r\n'));
+    expect([many.body.type, many.body.title]).toEqual(['calendar.tooManyClosures', expect.stringContaining('401 days off')]);
   });
 });

@@ -3,6 +3,7 @@ import {
   LANGUAGES,
   MOST_BANDS,
   MOST_CATEGORIES,
+  MOST_CLOSURES,
   MOST_TERM_WEIGHT,
   NOTICE_ANSWERS,
   STUDENT_NOTICES,
@@ -18,6 +19,7 @@ import type {
   ClassRequest,
   CopyRequest,
   JoinCodeRequest,
+  ReadClosuresRequest,
   SchemeRequest,
   UnitsRequest,
 } from '../../contract';
@@ -135,22 +137,23 @@ export const copyBody = Joi.object<CopyRequest, true>({
 });
 
 const span = { from: Joi.string().max(10).required(), to: Joi.string().max(10).required() };
+const terms = Joi.array()
+  .items(Joi.object({ ...span, name: line.max(60).allow('').required() }))
+  .max(20)
+  .required();
 const calendar = {
   name: line.min(1).max(120).required(),
   schoolDays: Joi.array().items(Joi.number().strict().integer().min(1).max(7)).unique().required(),
   closures: Joi.array()
     .items(Joi.object({ ...span, name: line.max(80).allow('') }))
-    .max(400)
+    .max(MOST_CLOSURES)
     .required(),
-  terms: Joi.array()
-    .items(Joi.object({ ...span, name: line.max(60).allow('').required() }))
-    .max(20)
-    .required(),
+  terms,
 };
 export const calendarParams = Joi.object({ calendarId: id });
 export const newCalendarBody = Joi.object<CalendarRequest & { classId: string }, true>({ ...calendar, classId: id });
 export const calendarBody = Joi.object<CalendarChange, true>({ ...calendar, version });
-export const icsBody = Joi.object<{ text: string }, true>({ text: Joi.string().max(1_000_000).required() });
+export const icsBody = Joi.object<ReadClosuresRequest, true>({ text: Joi.string().max(1_000_000).required(), terms, zone: zone.required() });
 export const teacherParams = Joi.object({ classId: id, teacherId: id });
 export const calendarChangeParams = Joi.object({ changeId: id });
 export const proposalBody = Joi.object<CalendarProposalRequest, true>({

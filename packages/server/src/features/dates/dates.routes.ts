@@ -103,9 +103,9 @@ export const dateRoutes = ({
     does: 'Reads lessons from a calendar file; nothing is stored.',
     params: classParams,
     body: readTimetableBody,
-    handle: async ({ actor, params, body }) => {
+    handle: async ({ actor, params, body, now }) => {
       const found = await classes.forTeacher(asTeacher(actor), 'class.edit', params.classId);
-      return readTimetable(body.text, found.calendar.zone);
+      return readTimetable(body.text, found, now);
     },
   },
   {

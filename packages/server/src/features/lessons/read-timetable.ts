@@ -1,9 +1,9 @@
 import {
+  calendarYears,
   daysBetween,
   localDateAt,
   mondayOf,
   plusDays,
-  wallClockAt,
   weekdayOf,
   type Instant,
   type LessonRule,
@@ -14,39 +14,17 @@ import { randomUUID } from 'node:crypto';
 import type { ReadTimetableReply } from '../../contract';
 import { readEvents } from '../../files/read-events';
 import { Problem } from '../../http/problem';
+import type { SchoolClass } from '../classes/classes.service';
 
 const MOST_DATES = 3000;
 const MOST_RULES = 60;
-const LONGEST_DAYS = 400;
 
-const two = (n: number) => String(n).padStart(2, '0');
 interface Dated {
   date: LocalDate;
   from: WallTime;
   to: WallTime;
   room: string;
 }
-/** What of a time of ical.js is read. */
-interface IcalTime {
-  year: number;
-  month: number;
-  day: number;
-  hour: number;
-  minute: number;
-  isDate: boolean;
-  zone: { tzid: string } | null;
-  toJSDate(): Date;
-}
-
-/** The wall time of the school: a time without a zone is meant so already. */
-function wallOf(zone: string, time: IcalTime): { date: LocalDate; time: WallTime } {
-  if (time.zone === null || time.zone.tzid === 'floating')
-    return { date: `${time.year}-${two(time.month)}-${two(time.day)}`, time: `${two(time.hour)}:${two(time.minute)}` };
-  const at: Instant = time.toJSDate().getTime();
-  const minutes = Math.floor(wallClockAt(zone, at).msOfDay / 60_000);
-  return { date: localDateAt(zone, at), time: `${two(Math.floor(minutes / 60))}:${two(minutes % 60)}` };
-}
-
 /** Lessons at the same time of the same weekday in the same room are one line, in every week or in those of one letter. */
 function toRules(dated: readonly Dated[]): Pick<ReadTimetableReply, 'timetable' | 'passedOver'> {
   const groups = new Map<string, Dated[]>();
@@ -77,38 +55,21 @@ function toRules(dated: readonly Dated[]): Pick<ReadTimetableReply, 'timetable' 
 }
 
 /**
- * A timetable from a calendar file (iCalendar, RFC 5545): every event with a time of day that comes at least twice, repeated by
- * a rule or written out day by day. Whole days are no lessons.
+ * A timetable from a calendar file (iCalendar, RFC 5545) in the years of the class's calendar: every event with a time of day that comes at
+ * least twice, repeated by a rule or written out day by day. Whole days are no lessons.
  *
- * @param zone of the class, in which its times are meant
- * @throws Problem `timetable.notReadable`
+ * @throws Problem `timetable.notReadable`, `calendar.fileTooMuch`
  */
-export async function readTimetable(text: string, zone: string): Promise<ReadTimetableReply> {
-  const events = await readEvents(text);
-  if (!events) throw new Problem('timetable.notReadable');
-  const dated: Dated[] = [];
-  let passedOver = 0;
-  for (const event of events) {
-    if (!event.startDate || event.startDate.isDate || event.duration.toSeconds() >= 86_400) {
-      passedOver += 1;
-      continue;
-    }
-    const room = (event.location ?? '').trim().slice(0, 60);
-    const add = (start: IcalTime, end: IcalTime) => {
-      const [begin, over] = [wallOf(zone, start), wallOf(zone, end)];
-      if (over.date === begin.date && dated.length < MOST_DATES) dated.push({ date: begin.date, from: begin.time, to: over.time, room });
-    };
-    const first = wallOf(zone, event.startDate).date;
-    if (!event.isRecurring()) add(event.startDate, event.endDate);
-    else {
-      const repeats = event.iterator();
-      for (let next = repeats.next(); next && dated.length < MOST_DATES; next = repeats.next()) {
-        const { startDate, endDate } = event.getOccurrenceDetails(next);
-        if (daysBetween(first, wallOf(zone, startDate).date) > LONGEST_DAYS) break;
-        add(startDate, endDate);
-      }
-    }
-  }
+export async function readTimetable(text: string, { calendar, terms }: SchoolClass, now: Instant): Promise<ReadTimetableReply> {
+  const { zone } = calendar;
+  const found = await readEvents({ text, span: calendarYears(terms, localDateAt(zone, now)), zone });
+  if (found === null) throw new Problem('timetable.notReadable');
+  if (found === 'tooMuch') throw new Problem('calendar.fileTooMuch');
+  const lessons = found.events.filter((event) => !event.allDay && event.times.every((time) => time.from === time.to));
+  const dated = lessons
+    .flatMap(({ times }) => times.map(({ from: date, begins, ends, place }) => ({ date, from: begins, to: ends, room: place.slice(0, 60) })))
+    .slice(0, MOST_DATES);
   const read = toRules(dated);
-  return { timetable: read.timetable, passedOver: passedOver + read.passedOver };
+  const other = found.events.length - lessons.length + found.outside + found.calledOff + found.unreadable.length;
+  return { timetable: read.timetable, passedOver: other + read.passedOver };
 }

@@ -23,7 +23,7 @@ import FileButton from '../../ui/FileButton.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 
 const PREVIEW_AFTER_MS = 500;
-const { t, count, when } = useWords();
+const { t, count, when, day } = useWords();
 const route = useRoute();
 const classes = useClasses();
 const line = useTermLine();
@@ -89,17 +89,23 @@ function addTerm(): void {
   form.value!.terms.push({ name: t('calendar.termN', { n: form.value!.terms.length + 1 }), from, to: plusDays(from, 15 * 7 - 3) });
 }
 const addClosure = () => form.value!.closures.push({ from: line.today, to: line.today, name: '' });
-async function readFile([file]: File[]): Promise<void> {
+const saidOf = ({ name, value }: { name: string; value: string }) => [name, value].filter(Boolean).join(' ');
+async function readFile([file]: File[], zone: string): Promise<void> {
   if (!file) return;
   await attempt(async () => {
-    const { closures, passedOver } = await ask('POST /api/calendars/closures', { body: { text: await file.text() } });
+    const read = await ask('POST /api/calendars/closures', { body: { text: await file.text(), terms: form.value!.terms, zone } });
+    const { closures, years, passedOver, outside, calledOff, unreadable } = read;
     const known = new Set(form.value!.closures.map((one) => `${one.from} ${one.to}`));
     const fresh = closures.filter((one) => !known.has(`${one.from} ${one.to}`));
     form.value!.closures = [...form.value!.closures, ...fresh].sort((a, b) => (a.from < b.from ? -1 : 1));
     said.value = [
       count('calendar.read', fresh.length),
       closures.length > fresh.length ? count('calendar.known', closures.length - fresh.length) : '',
+      t('calendar.years', { from: day(years.from), to: day(years.to) }),
       passedOver > 0 ? count('calendar.passedOver', passedOver) : '',
+      outside > 0 ? count('calendar.outside', outside) : '',
+      calledOff > 0 ? count('calendar.calledOff', calledOff) : '',
+      unreadable.length > 0 ? count('calendar.unreadable', unreadable.length, { list: unreadable.map(saidOf).join(', ') }) : '',
     ]
       .filter(Boolean)
       .join(' ');
@@ -213,7 +219,7 @@ const undo = (changeId: string) =>
           <Button @click="addTerm">{{ t('calendar.addTerm') }}</Button>
           <div class="row closures-head">
             <h3 class="grow">{{ t('calendar.closures') }}</h3>
-            <FileButton accept=".ics,text/calendar" @files="readFile">{{ t('calendar.ics') }}</FileButton>
+            <FileButton accept=".ics,text/calendar" @files="(files) => readFile(files, schoolClass.calendar.zone)">{{ t('calendar.ics') }}</FileButton>
           </div>
           <p v-if="form.closures.length === 0" class="muted small">{{ t('calendar.noClosures') }}</p>
           <DaySpan
