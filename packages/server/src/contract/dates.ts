@@ -20,13 +20,22 @@ export interface DateEntry {
   assignmentId: string | null;
   /** the event, the reminder, the line of the timetable it comes from */
   sourceId: string | null;
+  /** of what is due for a student: is it handed in already? */
+  done?: boolean;
 }
 export interface DatesReply {
   /** in which zone times are meant where an entry is of no class */
   zone: string;
   entries: DateEntry[];
 }
-export interface CalendarAddressReply {
+/** How somebody's calendar program is given what is due. */
+export interface CalendarWishes {
+  /** as a moment in the calendar, or as a task with a date until which it is to be done */
+  dueAs: 'moment' | 'task';
+  /** how long before something is due the program tells them; null: not at all */
+  alarmMinutes: number | null;
+}
+export interface CalendarAddressReply extends CalendarWishes {
   /** null: none was made yet */
   address: string | null;
 }

@@ -19,7 +19,11 @@ it.each([
   ['a date with hyphens', ['DTSTART;VALUE=DATE:2026-12-23'], ['2026-12-23']],
   ['a length', ['DTSTART;VALUE=DATE:20261223', 'DURATION:P3D'], ['2026-12-23 2026-12-25']],
   ['days of their own', ['DTSTART;VALUE=DATE:20261223', 'RDATE;VALUE=DATE:20270105,20270106'], ['2026-12-23', '2027-01-05', '2027-01-06']],
-  ['days left out', ['DTSTART;VALUE=DATE:20261223', 'RRULE:FREQ=DAILY;COUNT=3', 'EXDATE;VALUE=DATE:20261224'], ['2026-12-23', '2026-12-25']],
+  [
+    'days left out',
+    ['DTSTART;VALUE=DATE:20261223', 'RRULE:FREQ=DAILY;COUNT=3', 'EXDATE;VALUE=DATE:20261224'],
+    ['2026-12-23', '2026-12-25'],
+  ],
   ['until a day', ['DTSTART;VALUE=DATE:20261223', 'RRULE:FREQ=DAILY;UNTIL=20261224'], ['2026-12-23', '2026-12-24']],
   ['from midnight to midnight', ['DTSTART:20261223T000000', 'DTEND:20261225T000000'], ['2026-12-23 2026-12-24']],
   [
@@ -27,7 +31,11 @@ it.each([
     ['DTSTART:20261222T230000Z', 'DTEND:20261223T230000Z', 'X-MICROSOFT-CDO-ALLDAYEVENT:TRUE'],
     ['2026-12-23'],
   ],
-  ['a time in another zone', ['DTSTART;TZID=Europe/Lisbon:20261005T090000', 'DTEND;TZID=Europe/Lisbon:20261005T094500'], ['2026-10-05 10:00-10:45']],
+  [
+    'a time in another zone',
+    ['DTSTART;TZID=Europe/Lisbon:20261005T090000', 'DTEND;TZID=Europe/Lisbon:20261005T094500'],
+    ['2026-10-05 10:00-10:45'],
+  ],
   [
     'the wall time stays when the clocks change',
     ['DTSTART;TZID=Europe/Berlin:20261019T090000', 'DURATION:PT45M', 'RRULE:FREQ=WEEKLY;COUNT=2'],

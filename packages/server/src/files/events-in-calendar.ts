@@ -54,11 +54,14 @@ export function tidied(text: string): string {
   return text
     .replace(/^\uFEFF/, '')
     .replace(/\r\n?|\n/g, '\r\n')
-    .replace(/^(DTSTART|DTEND|RECURRENCE-ID|RDATE|EXDATE)((?:;[^:\r\n]*)?):([0-9TZ,-]+)\r$/gim, (_, name: string, about: string, dates: string) => {
-      const plain = dates.replace(/-/g, '');
-      const days = /^\d{8}(,\d{8})*$/.test(plain) && !/VALUE=DATE(;|$)/i.test(about);
-      return `${name}${days ? ';VALUE=DATE' : ''}${days ? about.replace(/;VALUE=[^;]*/i, '') : about}:${plain}\r`;
-    });
+    .replace(
+      /^(DTSTART|DTEND|RECURRENCE-ID|RDATE|EXDATE)((?:;[^:\r\n]*)?):([0-9TZ,-]+)\r$/gim,
+      (_, name: string, about: string, dates: string) => {
+        const plain = dates.replace(/-/g, '');
+        const days = /^\d{8}(,\d{8})*$/.test(plain) && !/VALUE=DATE(;|$)/i.test(about);
+        return `${name}${days ? ';VALUE=DATE' : ''}${days ? about.replace(/;VALUE=[^;]*/i, '') : about}:${plain}\r`;
+      },
+    );
 }
 
 const shown = (value: unknown) => String(value).replace(/[-:]/g, '');
@@ -109,8 +112,7 @@ function readOne(event: ICAL.Component): ReadEvent {
   const start = wallMsOf(starts[3]);
   const isDate = starts[2] === 'date';
   const tzid = starts[1].tzid;
-  const zoneOf =
-    !isDate && String(starts[3]).endsWith('Z') ? 'UTC' : !isDate && typeof tzid === 'string' && isTimeZone(tzid) ? tzid : null;
+  const zoneOf = !isDate && String(starts[3]).endsWith('Z') ? 'UTC' : !isDate && typeof tzid === 'string' && isTimeZone(tzid) ? tzid : null;
   const [ends] = values('dtend');
   const duration = event.getFirstPropertyValue('duration') as ICAL.Duration | null;
   const given = ends !== undefined ? wallMsOf(ends) : duration ? start + duration.toSeconds() * 1000 : isDate ? start + DAY_MS : start;
@@ -223,7 +225,11 @@ export async function eventsInCalendar(question: CalendarQuestion): Promise<Cale
         continue;
       }
       try {
-        const times = timesOf(one, one.uid === '' ? [] : moved.filter(({ uid, insteadOf }) => uid === one.uid && insteadOf !== null), question);
+        const times = timesOf(
+          one,
+          one.uid === '' ? [] : moved.filter(({ uid, insteadOf }) => uid === one.uid && insteadOf !== null),
+          question,
+        );
         if (times.length === 0) found.outside += 1;
         else found.events.push({ name: one.name, allDay: one.allDay, times });
       } catch (error) {

@@ -45,6 +45,7 @@ export const CLASS_LIFE = {
     other: 404,
     body: { id: randomUUID(), from: '2026-11-26', to: '2026-11-26', reason: 'ill' },
   },
+  'GET /api/assignments/:assignmentId/due.ics': { nobody: 401, wrong: null, other: 404 },
   'GET /api/classes/:classId/dates.ics': teachers(404),
   'GET /api/classes/:classId/timetable': teachers(404),
   'PUT /api/classes/:classId/timetable': teachers(404, { body: { rules: [], weekA: null, countsClosedWeeks: false, version: 0 } }),

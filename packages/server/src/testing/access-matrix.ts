@@ -149,6 +149,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'GET /api/dates': { query: 'from=2026-11-16&to=2026-11-27', nobody: 401, wrong: null, other: 200 },
   'GET /api/my/calendar-address': { nobody: 401, wrong: null, other: 200 },
   'POST /api/my/calendar-address': { nobody: 401, wrong: null, other: 200 },
+  'PATCH /api/my/calendar-address': { body: { dueAs: 'task', alarmMinutes: 60 }, nobody: 401, wrong: null, other: 200 },
   'GET /calendar/:file': { nobody: 404, wrong: null, other: 404 },
   'GET /api/news': { nobody: 401, wrong: null, other: 200 },
   'POST /api/news/seen': { nobody: 401, wrong: null, other: 204 },

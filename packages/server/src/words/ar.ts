@@ -87,7 +87,14 @@ export const ar: Words = {
     handedIn: 'النسخة {n}، سُلِّمت {when} ({zone})، الإيصال {receipt}',
     kinds: { liked: 'أعجبني', question: 'سؤال', idea: 'فكرة' },
   },
-  calendar: { noSchool: 'لا توجد مدرسة', begins: 'يبدأ: ', goesOut: 'يُعطى: ' },
+  calendar: {
+    noSchool: 'لا توجد مدرسة',
+    begins: 'يبدأ: ',
+    goesOut: 'يُعطى: ',
+    due: 'التسليم: ',
+    open: 'للفتح: {link}',
+    kinds: { due: 'التسليم', issue: 'يُوزَّع', closure: 'لا دوام', term: 'فصل', lesson: 'درس', event: 'حدث', reminder: 'تذكير' },
+  },
   letters: {
     hello: 'مرحبًا {name}،',
     signed: 'Jolly Compass',

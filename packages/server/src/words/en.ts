@@ -85,7 +85,14 @@ export const en = {
     handedIn: 'Version {n}, handed in {when} ({zone}), receipt {receipt}',
     kinds: { liked: 'Liked', question: 'A question', idea: 'An idea' },
   },
-  calendar: { noSchool: 'No school', begins: 'Begins: ', goesOut: 'Goes out: ' },
+  calendar: {
+    noSchool: 'No school',
+    begins: 'Begins: ',
+    goesOut: 'Goes out: ',
+    due: 'Due: ',
+    open: 'Open it: {link}',
+    kinds: { due: 'Due', issue: 'Goes out', closure: 'No school', term: 'Term', lesson: 'Lesson', event: 'Event', reminder: 'Reminder' },
+  },
   letters: {
     hello: 'Hello {name},',
     signed: 'Jolly Compass',

@@ -87,7 +87,22 @@ export const es: Words = {
     handedIn: 'Versión {n}, entregada {when} ({zone}), recibo {receipt}',
     kinds: { liked: 'Gustó', question: 'Una pregunta', idea: 'Una idea' },
   },
-  calendar: { noSchool: 'Sin escuela', begins: 'Empieza: ', goesOut: 'Se reparte: ' },
+  calendar: {
+    noSchool: 'Sin escuela',
+    begins: 'Empieza: ',
+    goesOut: 'Se reparte: ',
+    due: 'Entrega: ',
+    open: 'Abrir: {link}',
+    kinds: {
+      due: 'Entrega',
+      issue: 'Se reparte',
+      closure: 'Sin clase',
+      term: 'Trimestre',
+      lesson: 'Lección',
+      event: 'Evento',
+      reminder: 'Recordatorio',
+    },
+  },
   letters: {
     hello: 'Hola, {name}:',
     signed: 'Jolly Compass',

@@ -87,7 +87,22 @@ export const fr: Words = {
     handedIn: 'Version {n}, remise {when} ({zone}), reçu {receipt}',
     kinds: { liked: 'Aimé', question: 'Une question', idea: 'Une idée' },
   },
-  calendar: { noSchool: 'Pas d’école', begins: 'Commence : ', goesOut: 'Donné : ' },
+  calendar: {
+    noSchool: 'Pas d’école',
+    begins: 'Commence : ',
+    goesOut: 'Donné : ',
+    due: 'Échéance : ',
+    open: 'Ouvrir : {link}',
+    kinds: {
+      due: 'Échéance',
+      issue: 'Est donné',
+      closure: 'Pas d’école',
+      term: 'Période',
+      lesson: 'Cours',
+      event: 'Événement',
+      reminder: 'Rappel',
+    },
+  },
   letters: {
     hello: 'Bonjour {name},',
     signed: 'Jolly Compass',

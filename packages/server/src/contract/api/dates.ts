@@ -1,6 +1,7 @@
 import type { DaySpan } from '@jolly/core';
 import type {
   CalendarAddressReply,
+  CalendarWishes,
   DatesReply,
   EventReply,
   EventRequest,
@@ -17,8 +18,10 @@ export interface DatesApi {
   'GET /api/dates': { query: DaySpan; reply: DatesReply };
   'GET /api/my/calendar-address': { reply: CalendarAddressReply };
   'POST /api/my/calendar-address': { reply: CalendarAddressReply };
+  'PATCH /api/my/calendar-address': { body: CalendarWishes; reply: CalendarAddressReply };
   'GET /calendar/:file': { file: 'text/calendar' };
   'GET /api/classes/:classId/dates.ics': { file: 'text/calendar' };
+  'GET /api/assignments/:assignmentId/due.ics': { file: 'text/calendar' };
   'GET /api/classes/:classId/timetable': { reply: TimetableReply };
   'PUT /api/classes/:classId/timetable': { body: TimetableRequest; reply: TimetableReply };
   'POST /api/classes/:classId/timetable/read': { body: { text: string }; reply: ReadTimetableReply };

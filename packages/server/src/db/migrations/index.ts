@@ -61,6 +61,7 @@ import * as simpleView from './0060-simple-view';
 import * as languages from './0061-languages';
 import * as wordsInLanguages from './0062-words-in-languages';
 import * as familiesSeeWork from './0063-families-see-work';
+import * as calendarWishes from './0064-calendar-wishes';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -134,4 +135,5 @@ export const MIGRATIONS: readonly Migration[] = [
   languages,
   wordsInLanguages,
   familiesSeeWork,
+  calendarWishes,
 ];

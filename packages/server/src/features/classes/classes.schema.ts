@@ -153,7 +153,11 @@ const calendar = {
 export const calendarParams = Joi.object({ calendarId: id });
 export const newCalendarBody = Joi.object<CalendarRequest & { classId: string }, true>({ ...calendar, classId: id });
 export const calendarBody = Joi.object<CalendarChange, true>({ ...calendar, version });
-export const icsBody = Joi.object<ReadClosuresRequest, true>({ text: Joi.string().max(1_000_000).required(), terms, zone: zone.required() });
+export const icsBody = Joi.object<ReadClosuresRequest, true>({
+  text: Joi.string().max(1_000_000).required(),
+  terms,
+  zone: zone.required(),
+});
 export const teacherParams = Joi.object({ classId: id, teacherId: id });
 export const calendarChangeParams = Joi.object({ changeId: id });
 export const proposalBody = Joi.object<CalendarProposalRequest, true>({

@@ -47,6 +47,8 @@ export async function readClosures({ text, terms, zone }: ReadClosuresRequest, n
     passedOver: found.events.length - wholeDays.length,
     calledOff: found.calledOff,
     outside: found.outside,
-    unreadable: found.unreadable.slice(0, MOST_UNREADABLE).map(({ name, value }) => ({ name: name.slice(0, 80), value: value.slice(0, 80) })),
+    unreadable: found.unreadable
+      .slice(0, MOST_UNREADABLE)
+      .map(({ name, value }) => ({ name: name.slice(0, 80), value: value.slice(0, 80) })),
   };
 }

@@ -1,7 +1,7 @@
 import type { Actor, Language } from '@jolly/core';
 import { createHash, randomBytes } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
-import type { CalendarAddressReply, DateEntry } from '../../contract';
+import type { CalendarAddressReply, CalendarWishes, DateEntry } from '../../contract';
 import { fromJson } from '../../db/json-column';
 import { rowByKey, rowOf, rowsOf } from '../../db/rows';
 import { inTransaction } from '../../db/transaction';
@@ -11,9 +11,9 @@ import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { EventsService, SchoolEvent } from '../events/events.service';
 import type { FamiliesService } from '../families/families.service';
 import type { MailService } from '../mail/mail.service';
-import { defineDates, type ServedEntryRow } from './dates.model';
+import { defineDates, type CalendarAddressRow, type ServedEntryRow } from './dates.model';
 import type { DatesService } from './dates.service';
-import { writeCalendar, type Written, type WrittenEntry } from './write-calendar';
+import { writeCalendar, type CalendarWriting, type Written, type WrittenEntry } from './write-calendar';
 
 type Person = Actor & { userId: string };
 
@@ -126,17 +126,55 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
   const languageOf = async (person: Person): Promise<Language> =>
     person.role === 'family' ? (await families.home(person)).language : accounts.languageOf(person.userId);
 
+  /** Where an entry is opened: by families on their own page. */
+  const linkFor =
+    ({ role }: Person) =>
+    (written: WrittenEntry): string => {
+      if (role === 'family') return mail.linkTo('/family');
+      const { assignmentId, classId } = written.what === 'event' ? { assignmentId: null, classId: null } : written.entry;
+      if (assignmentId !== null) return mail.linkTo(`${role === 'student' ? '/work' : '/assignments'}/${assignmentId}`);
+      return mail.linkTo(classId !== null && role === 'teacher' ? `/classes/${classId}` : '/calendar');
+    };
+  const writingFor = async (person: Person, name: string, alarmMinutes: number | null = null): Promise<CalendarWriting> => ({
+    name,
+    language: await languageOf(person),
+    linkTo: linkFor(person),
+    alarmMinutes,
+  });
+
+  /** A task is another thing in calendars than a moment, so that one goes when the other comes. */
+  const dueEntry = (entry: DateEntry, userId: string, dueAs: CalendarWishes['dueAs']): readonly [string, WrittenEntry] => {
+    const { done, ...bare } = entry;
+    const uid = uidOf(entry, userId);
+    return dueAs === 'task' && entry.kind === 'due'
+      ? [`task-${uid}`, { what: 'task', entry: done ? entry : bare }]
+      : [uid, { what: 'date', entry: bare }];
+  };
+  const replyOf = (row: CalendarAddressRow | null): CalendarAddressReply => ({
+    address: row ? addressOf(row.secret) : null,
+    dueAs: row?.dueAs ?? 'moment',
+    alarmMinutes: row?.alarmMinutes ?? null,
+  });
+
   return {
     async address(person: Person): Promise<CalendarAddressReply> {
-      const row = await rowByKey(addresses, person.userId);
-      return { address: row ? addressOf(row.secret) : null };
+      return replyOf(await rowByKey(addresses, person.userId));
     },
 
     /** A new address; one that was made before stops working at once. */
     async renew(person: Person, now: number): Promise<CalendarAddressReply> {
       const secret = randomBytes(32).toString('base64url');
-      await addresses.upsert({ userId: person.userId, secret, madeAt: new Date(now) });
-      return { address: addressOf(secret) };
+      const { dueAs, alarmMinutes } = replyOf(await rowByKey(addresses, person.userId));
+      await addresses.upsert({ userId: person.userId, secret, madeAt: new Date(now), dueAs, alarmMinutes });
+      return { address: addressOf(secret), dueAs, alarmMinutes };
+    },
+
+    /** How the program is given what is due. @throws Problem `thing.unknown` where there is no address yet */
+    async wish(person: Person, wishes: CalendarWishes): Promise<CalendarAddressReply> {
+      const row = await rowByKey(addresses, person.userId);
+      if (!row) throw new Problem('thing.unknown');
+      await addresses.update(wishes, { where: { userId: person.userId } });
+      return { address: addressOf(row.secret), ...wishes };
     },
 
     /** The calendar behind an address. @throws Problem `thing.unknown` for a secret that is not or no longer one */
@@ -147,17 +185,31 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
       const person = { role: me.role, userId: me.id } as Person;
       const all = await dates.all(person, dates.servedSpan(now), now);
       const entries = new Map<string, WrittenEntry>([
-        ...all.entries.map((entry) => [uidOf(entry, me.id), { what: 'date', entry }] as const),
+        ...all.entries.map((entry) => dueEntry(entry, me.id, row.dueAs)),
         ...all.events.map((event) => [`event-${event.id}-${me.id}@jolly-compass`, ofEvent(event, all.classes)] as const),
       ]);
-      return writeCalendar((await settle(row.userId, entries, now)).map(toWritten), 'Jolly Compass', await languageOf(person));
+      const written = (await settle(row.userId, entries, now)).map(toWritten);
+      return writeCalendar(written, await writingFor(person, 'Jolly Compass', row.alarmMinutes));
     },
 
     /** One event in a file. */
     async eventFile(person: Person, eventId: string, now: number): Promise<string> {
       const { by: _b, classNames, mine: _m, ...event } = await events.look(person, eventId);
       const of = (await classes.load(event.classIds)).filter((one) => classNames.includes(one.label));
-      return writeCalendar([once(`event-${eventId}`, ofEvent({ ...event, authorId: '' }, of), now)], event.title, await languageOf(person));
+      const written = [once(`event-${eventId}`, ofEvent({ ...event, authorId: '' }, of), now)];
+      return writeCalendar(written, await writingFor(person, event.title));
+    },
+
+    /** When one assignment is due for a reader, or for each of their children, in a file. @throws Problem `thing.unknown` where nothing is due */
+    async dueFile(person: Person, assignmentId: string, now: number): Promise<string> {
+      const due = (await dates.all(person, dates.servedSpan(now), now)).entries.filter(
+        (entry) => entry.kind === 'due' && entry.assignmentId === assignmentId,
+      );
+      if (due.length === 0) throw new Problem('thing.unknown');
+      const written = due.map((entry, index) =>
+        once(`due-${assignmentId}-${person.userId}${index === 0 ? '' : `-${index}`}`, { what: 'date', entry }, now),
+      );
+      return writeCalendar(written, await writingFor(person, due[0]!.title));
     },
 
     /** The dates of one class in a file, for its teachers: lessons, events, what is due. Nobody's reminders. */
@@ -173,8 +225,7 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
             .filter((event) => event.classIds.includes(classId))
             .map((event) => once(`event-${event.id}`, ofEvent(event, [found]), now)),
         ],
-        found.label,
-        await languageOf(teacher),
+        await writingFor(teacher, found.label),
       );
     },
   };

@@ -1,9 +1,12 @@
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
+import type { CalendarWishes } from '../../contract';
 
 export interface CalendarAddressRow {
   userId: string;
   secret: string;
   madeAt: Date;
+  dueAs: CalendarWishes['dueAs'];
+  alarmMinutes: number | null;
 }
 /** What was served to somebody's calendar program: the same date keeps its UID, a change counts its sequence up. */
 export interface ServedEntryRow {
@@ -21,7 +24,13 @@ export function defineDates(sequelize: Sequelize) {
   return {
     addresses: sequelize.define<Model<CalendarAddressRow>>(
       'calendarAddress',
-      { userId: key(), secret: DataTypes.STRING, madeAt: DataTypes.DATE(3) },
+      {
+        userId: key(),
+        secret: DataTypes.STRING,
+        madeAt: DataTypes.DATE(3),
+        dueAs: DataTypes.STRING,
+        alarmMinutes: DataTypes.SMALLINT.UNSIGNED,
+      },
       { tableName: 'calendar_addresses' },
     ),
     served: sequelize.define<Model<ServedEntryRow>>(

@@ -1,5 +1,5 @@
 import type { Response } from 'express';
-import { classParams } from '../../forms/params';
+import { assignmentParams, classParams } from '../../forms/params';
 import { asPerson, asStudent, asTeacher } from '../../http/as-role';
 import type { Route } from '../../http/route';
 import type { ClassesService } from '../classes/classes.service';
@@ -10,6 +10,7 @@ import type { RemindersService } from '../reminders/reminders.service';
 import type { CalendarFeedService } from './calendar-feed.service';
 import {
   calendarParams,
+  calendarWishesBody,
   datesQuery,
   eventBody,
   eventParams,
@@ -65,6 +66,13 @@ export const dateRoutes = ({
     handle: ({ actor, now }) => calendarFeed.renew(asPerson(actor), now),
   },
   {
+    route: 'PATCH /api/my/calendar-address',
+    action: 'dates.look',
+    does: 'How your calendar program is given what is due: as a moment or as a task, and how long before it tells you.',
+    body: calendarWishesBody,
+    handle: ({ actor, body }) => calendarFeed.wish(asPerson(actor), body),
+  },
+  {
     route: 'GET /calendar/:file',
     action: 'dates.fetch',
     does: 'The calendar behind a secret address, as iCalendar.',
@@ -81,6 +89,15 @@ export const dateRoutes = ({
     repliesItself: true,
     handle: async ({ actor, params, now, res }) =>
       void sendCalendar(res, await calendarFeed.classFile(asTeacher(actor), params.classId, now), 'class'),
+  },
+  {
+    route: 'GET /api/assignments/:assignmentId/due.ics',
+    action: 'dates.look',
+    does: 'When an assignment is due for you or your children, in one file, as iCalendar.',
+    params: assignmentParams,
+    repliesItself: true,
+    handle: async ({ actor, params, now, res }) =>
+      void sendCalendar(res, await calendarFeed.dueFile(asPerson(actor), params.assignmentId, now), 'due'),
   },
   {
     route: 'GET /api/classes/:classId/timetable',

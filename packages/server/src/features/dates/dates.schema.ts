@@ -1,8 +1,11 @@
 import { LESSON_WEEKS, MOST_LESSON_RULES, type DaySpan, type LessonRule, type LocalDate } from '@jolly/core';
 import Joi from 'joi';
-import type { EventRequest, ReminderRequest, TimetableRequest } from '../../contract';
+import type { CalendarWishes, EventRequest, ReminderRequest, TimetableRequest } from '../../contract';
 import { noticeAttachment } from '../../forms/attachments';
 import { id, line, localDay, version } from '../../forms/fields';
+
+/** Two weeks. */
+const MOST_ALARM_MINUTES = 20_160;
 
 export const datesQuery = Joi.object<DaySpan>({ from: localDay.required(), to: localDay.required() });
 export const calendarParams = Joi.object({
@@ -12,6 +15,11 @@ export const calendarParams = Joi.object({
 });
 export const eventParams = Joi.object({ eventId: id });
 export const reminderParams = Joi.object({ reminderId: id });
+
+export const calendarWishesBody = Joi.object<CalendarWishes, true>({
+  dueAs: Joi.string().valid('moment', 'task').required(),
+  alarmMinutes: Joi.number().strict().integer().min(0).max(MOST_ALARM_MINUTES).allow(null).required(),
+});
 
 const flag = Joi.boolean().strict().required();
 const wallTime = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);

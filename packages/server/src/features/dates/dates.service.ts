@@ -1,4 +1,4 @@
-import { DAY_MS, localDateAt, plusDays, type Actor, type DaySpan, type Instant, type LocalDate } from '@jolly/core';
+import { DAY_MS, localDateAt, plusDays, type Actor, type DaySpan, type Instant, type LocalDate, type PieceState } from '@jolly/core';
 import type { DateEntry, DatesReply } from '../../contract';
 import { fullName } from '../accounts/person';
 import type { AssignmentsService } from '../assignments/assignments.service';
@@ -32,6 +32,8 @@ export type AllDates = {
   classes: SchoolClass[];
 };
 
+/** States in which a student has nothing more to do for it. */
+const DONE_STATES: ReadonlySet<PieceState> = new Set(['in', 'inLate', 'inClass', 'scored', 'returned', 'excused']);
 const BARE = { at: null, end: null, place: '', classId: null, className: '', hue: null, assignmentId: null, sourceId: null };
 
 /** One more or less of a class's dates: whose, in a class. */
@@ -79,11 +81,14 @@ export function datesService({ classes, roster, assignments, board, families, le
     { reader = STUDENT_READER, child = '' } = {},
   ): Promise<DateEntry[]> {
     const sights = await board.as(reader).sights({ classes: [...mine], studentIds: [studentId], now });
-    return sights.flatMap(({ theirs, exception, resolved, assignment, schoolClass }): DateEntry[] => {
+    return sights.flatMap(({ theirs, exception, resolved, assignment, schoolClass, toldState }): DateEntry[] => {
       const { due } = resolved.window;
       if (!theirs || due === null || exception?.excused) return [];
       const { id: assignmentId, title } = assignment;
-      return [timed(schoolClass.calendar.zone, due, null, { ...BARE, kind: 'due', title, ...ofClass(schoolClass, child), assignmentId })];
+      const done = toldState.state !== null && DONE_STATES.has(toldState.state);
+      return [
+        timed(schoolClass.calendar.zone, due, null, { ...BARE, kind: 'due', title, ...ofClass(schoolClass, child), assignmentId, done }),
+      ];
     });
   }
 

@@ -9,7 +9,7 @@ import type {
   Reminder,
   TimetableReply,
 } from '../../contract';
-import { aSchool, aServer, DAY, HOUR, MONDAY, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, DAY, doc, HOUR, MONDAY, type Person, type School, type Server } from '../../testing/school';
 
 let server: Server;
 let school: School;
@@ -191,6 +191,46 @@ describe('events', () => {
     const whole = await finch.get(`/api/classes/${school.rivers}/dates.ics`);
     expect((await readFeed(whole.text)).summaries).toEqual(expect.arrayContaining(['Rivers', 'Camp (Rivers)']));
     expect((await bao.get(`/api/classes/${school.rivers}/dates.ics`)).status).toBe(403);
+  });
+
+  it('show what is due as a moment that takes no time, or as a task that is done once it is handed in', async () => {
+    const due = Date.parse('2026-11-27T23:59Z');
+    const { id } = await school.issued({ due, closes: null });
+    const frida = await server.person('frida');
+    for (const [who, path] of [
+      [finch, `/assignments/${id}`],
+      [bao, `/work/${id}`],
+      [frida, '/family'],
+    ] as const) {
+      const one = (await feedOf(who)).found.find((event) => event.summary.startsWith('Due: '))!;
+      expect([one.startDate.toString(), one.endDate.toString()]).toEqual(['2026-11-27T23:59:00Z', '2026-11-27T23:59:00Z']);
+      const said = (name: string) => String(one.component.getFirstPropertyValue(name));
+      expect([said('transp'), said('categories'), said('url')]).toEqual(['TRANSPARENT', 'Due', expect.stringMatching(`${path}$`)]);
+      expect(said('description')).toContain(path);
+    }
+    const wish = { dueAs: 'task', alarmMinutes: 90 };
+    expect((await bao.patch('/api/my/calendar-address', { ...wish, alarmMinutes: -1 })).status).toBe(400);
+    const wished = (await bao.patch('/api/my/calendar-address', wish)).body as CalendarAddressReply;
+    expect(wished).toMatchObject(wish);
+    const served = async () => {
+      const { default: ICAL } = await import('ical.js');
+      const all = new ICAL.Component(ICAL.parse((await bao.get(new URL(wished.address!).pathname)).text));
+      return { todo: all.getFirstSubcomponent('vtodo')!, events: all.getAllSubcomponents('vevent') };
+    };
+    const { todo, events } = await served();
+    expect(String(todo.getFirstPropertyValue('due'))).toBe('2026-11-27T23:59:00Z');
+    expect(todo.getFirstPropertyValue('status')).toBe('NEEDS-ACTION');
+    expect(String(todo.getFirstSubcomponent('valarm')!.getFirstPropertyValue('trigger'))).toBe('-PT1H30M');
+    // The moment that was there before is called off.
+    expect(events.map((one) => one.getFirstPropertyValue('summary')).filter((text) => String(text).startsWith('Due'))).toHaveLength(1);
+    expect(events.map((one) => one.getFirstPropertyValue('status'))).toContain('CANCELLED');
+    await bao.put(`/api/my/work/${id}/text`, { text: doc('Along the river'), version: 0 });
+    expect((await bao.post(`/api/my/work/${id}/hand-in`)).status).toBe(201);
+    expect((await served()).todo.getFirstPropertyValue('status')).toBe('COMPLETED');
+    expect((await bao.post('/api/my/calendar-address')).body).toMatchObject(wish);
+    const file = await bao.get(`/api/assignments/${id}/due.ics`);
+    expect((await readFeed(file.text)).summaries).toEqual([expect.stringMatching(/^Due: .*\(Rivers\)$/)]);
+    expect((await (await server.person('otto')).get(`/api/assignments/${id}/due.ics`)).status).toBe(404);
   });
 
   it('keep their place in calendars when they change, and are called off when they go', async () => {

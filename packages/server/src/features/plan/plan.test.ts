@@ -186,7 +186,7 @@ describe('the calendar address', () => {
     const [finch, bao] = [await server.person('finch'), await server.person('bao')];
     const { id, briefId } = await school.issued();
     await finch.put(`/api/assignments/${id}/exceptions`, { ...toOne(school.bao.id), due: due + DAY, excused: false, reason: 'private' });
-    expect((await bao.get('/api/my/calendar-address')).body).toEqual({ address: null });
+    expect((await bao.get('/api/my/calendar-address')).body).toEqual({ address: null, dueAs: 'moment', alarmMinutes: null });
     const { address } = (await bao.post('/api/my/calendar-address')).body as { address: string };
     const first = await fetchCalendar(address);
     expect(first.type).toBe('text/calendar; charset=utf-8');

@@ -5,7 +5,7 @@ import { PIECE_STATES, type PieceState } from '@jolly/core';
 import type { ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { addressOf, ask, now } from '../../api/client';
+import { addressOf, ask, download, now } from '../../api/client';
 import { useLive } from '../../api/use-live';
 import { useLoad } from '../../api/use-load';
 import ClassSquare from '../../ui/ClassSquare.vue';
@@ -137,6 +137,14 @@ const acts = computed<Act[]>(() => [
         ...(assignment.value?.how === 'handIn'
           ? [{ title: t('walls.putOne'), to: { path: `/class/${assignment.value.classId}/walls`, query: { ...kept.value, of: id.value } } }]
           : []),
+      ]),
+  ...(assignment.value?.due === null || assignment.value?.issuedAt === null
+    ? []
+    : [
+        {
+          title: t('common.calendar.dueFile'),
+          press: () => download('GET /api/assignments/:assignmentId/due.ics', 'due.ics', { params: { assignmentId: id.value } }),
+        },
       ]),
 ]);
 </script>

@@ -10,6 +10,7 @@ import { useAttempt } from '../../api/use-attempt';
 import { useLatest } from '../../api/use-latest';
 import { useLoad } from '../../api/use-load';
 import LoadGate from '../../ui/LoadGate.vue';
+import { dayInField } from '../../ui/pickers';
 import { useOwnWords } from '../../ui/own-words';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
@@ -23,7 +24,7 @@ import FileButton from '../../ui/FileButton.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 
 const PREVIEW_AFTER_MS = 500;
-const { t, count, when, day } = useWords();
+const { t, count, when } = useWords();
 const route = useRoute();
 const classes = useClasses();
 const line = useTermLine();
@@ -101,7 +102,7 @@ async function readFile([file]: File[], zone: string): Promise<void> {
     said.value = [
       count('calendar.read', fresh.length),
       closures.length > fresh.length ? count('calendar.known', closures.length - fresh.length) : '',
-      t('calendar.years', { from: day(years.from), to: day(years.to) }),
+      t('calendar.years', { from: dayInField(years.from), to: dayInField(years.to) }),
       passedOver > 0 ? count('calendar.passedOver', passedOver) : '',
       outside > 0 ? count('calendar.outside', outside) : '',
       calledOff > 0 ? count('calendar.calledOff', calledOff) : '',
@@ -219,7 +220,9 @@ const undo = (changeId: string) =>
           <Button @click="addTerm">{{ t('calendar.addTerm') }}</Button>
           <div class="row closures-head">
             <h3 class="grow">{{ t('calendar.closures') }}</h3>
-            <FileButton accept=".ics,text/calendar" @files="(files) => readFile(files, schoolClass.calendar.zone)">{{ t('calendar.ics') }}</FileButton>
+            <FileButton accept=".ics,text/calendar" @files="(files) => readFile(files, schoolClass.calendar.zone)">{{
+              t('calendar.ics')
+            }}</FileButton>
           </div>
           <p v-if="form.closures.length === 0" class="muted small">{{ t('calendar.noClosures') }}</p>
           <DaySpan

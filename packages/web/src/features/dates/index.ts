@@ -1,4 +1,5 @@
 /** Lessons, events and reminders: their strips, sheets and what stands beside a due date. */
+export { default as CalendarAddress } from './CalendarAddress.vue';
 export { default as EventSheet } from './EventSheet.vue';
 export { default as NextLesson } from './NextLesson.vue';
 export { default as NextLessons } from './NextLessons.vue';

@@ -15,7 +15,7 @@ describe('settings of a family', () => {
   const home: FamilyHomeReply = { language: 'en', telling: 'atOnce', letterShows: 'score', children: [bao] };
   const box = async (answers: Answers = {}, me = frida) => {
     const server = serving({
-      'GET /api/my/calendar-address': { address: null },
+      'GET /api/my/calendar-address': { address: null, dueAs: 'moment', alarmMinutes: null },
       'GET /api/session': { me, csrf: 'token', now: 0 },
       [SETTINGS]: undefined,
       ...answers,

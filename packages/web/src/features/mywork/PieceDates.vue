@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** When a piece is due and of how much, why these dates, and asking for more time. */
 import type { MyPieceReply } from '@jolly/server/contract';
+import { addressOf } from '../../api/client';
 import { useWords } from '../../ui/use-words';
 import { useTrail } from '../assignments';
 import MoreTime from './MoreTime.vue';
@@ -39,6 +40,11 @@ const trail = useTrail();
         <dd>{{ value.rounds }}</dd></template
       >
     </dl>
+    <p v-if="value.piece.window.due !== null" class="small">
+      <a :href="addressOf('GET /api/assignments/:assignmentId/due.ics', { params: { assignmentId } })" download>{{
+        t('common.calendar.dueFile')
+      }}</a>
+    </p>
     <MoreTime
       :assignment-id="assignmentId"
       :requests="value.requests"

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 /** All dates of a person by day, week or month, and the address under which their own calendar finds them. */
-import { Button, Input } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import { mondayOf, plusDays, weekdayOf, type LocalDate } from '@jolly/core';
 import type { DateEntry } from '@jolly/server/contract';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
-import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { localDayLong, localDayText, monthText, timeText } from '../../time/format';
 import { arrowFor } from '../../ui/arrows';
@@ -18,9 +17,8 @@ import { useSession } from '../accounts';
 import { useScope, useTermLine } from '../termline';
 import PageActs from '../../ui/PageActs.vue';
 import ToggleButton from '../../ui/ToggleButton.vue';
-import { EventSheet, ReminderSheet, useTimes } from '../dates';
+import { CalendarAddress, EventSheet, ReminderSheet, useTimes } from '../dates';
 import DateLines from './DateLines.vue';
-import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const route = useRoute();
@@ -28,7 +26,6 @@ const router = useRouter();
 const session = useSession();
 const line = useTermLine();
 const scope = useScope();
-const { problem, attempt } = useAttempt();
 const SPANS = ['day', 'week', 'month'] as const;
 const MOST_IN_A_DAY = 3;
 
@@ -110,23 +107,6 @@ const daysWithSomething = computed(() =>
 );
 
 const subscribing = ref(false);
-const own = ref<string | null>(null);
-const copied = ref(false);
-async function subscribe(): Promise<void> {
-  subscribing.value = true;
-  copied.value = false;
-  await attempt(async () => (own.value = (await ask('GET /api/my/calendar-address')).address));
-}
-const renew = () =>
-  attempt(async () => {
-    own.value = (await ask('POST /api/my/calendar-address')).address;
-    copied.value = false;
-  });
-const copy = () =>
-  navigator.clipboard.writeText(own.value ?? '').then(
-    () => (copied.value = true),
-    () => undefined,
-  );
 </script>
 
 <template>
@@ -153,7 +133,7 @@ const copy = () =>
               : []),
             { title: t('reminders.add'), press: () => (sheet = { what: 'reminder', id: null }) },
           ]"
-          ><Button @click="subscribe">{{ t('dates.address') }}</Button></PageActs
+          ><Button @click="subscribing = true">{{ t('dates.address') }}</Button></PageActs
         >
       </div>
       <div v-if="span === 'day'" class="sheet list">
@@ -222,25 +202,7 @@ const copy = () =>
       <SideSheet :open="subscribing" :title="t('dates.address')" @close="subscribing = false">
         <div class="stack">
           <p>{{ t('dates.addressWhy') }}</p>
-          <template v-if="own"
-            ><Input
-              readonly
-              :value="own"
-              :aria-label="t('dates.address')"
-              dir="ltr"
-              @focus="($event.target as HTMLInputElement).select()"
-            />
-            <div class="row wrap">
-              <Button type="primary" @click="copy">{{ t(copied ? 'dates.copied' : 'dates.copy') }}</Button><Button @click="renew">
-                {{ t('dates.renew') }}
-              </Button>
-            </div>
-            <p class="muted small">{{ t('dates.renewWhy') }}</p></template
-          >
-          <div v-else>
-            <Button type="primary" @click="renew">{{ t('dates.make') }}</Button>
-          </div>
-          <ProblemNote :problem="problem" />
+          <CalendarAddress />
         </div>
       </SideSheet>
     </div>

@@ -109,11 +109,6 @@ export const planWords = {
     acts: 'Event, reminder',
     addressWhy:
       'Your calendar program can show these dates, your own and nobody else’s. Give it this address; whoever has it can read them, so keep it to yourself.',
-    make: 'Make an address',
-    renew: 'Make a new one',
-    renewWhy: 'The one before stops working at once.',
-    copy: 'Copy',
-    copied: 'Copied',
     more: '+ {n}',
   },
 };

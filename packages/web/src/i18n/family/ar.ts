@@ -61,8 +61,6 @@ export const ar: FamilyMessages = {
     dates: 'أحداث',
     calendar: 'في تقويمكم الخاص',
     calendarWhy: 'يمكن لبرنامج التقويم لديكم أن يعرض ما على أطفالكم تسليمه ودروسهم والأحداث. أعطوه هذا العنوان واحتفظوا به لأنفسكم.',
-    calendarMake: 'إنشاء عنوان',
-    calendarAnew: 'إنشاء عنوان جديد',
     remind: 'ذكّرني',
     remindOf: 'بماذا',
     remindOn: 'في يوم',

@@ -60,8 +60,6 @@ export const en = {
     calendar: 'In your own calendar',
     calendarWhy:
       'Your calendar program can show what is due for your children, their lessons and events. Give it this address and keep it to yourself.',
-    calendarMake: 'Make an address',
-    calendarAnew: 'Make a new address',
     remind: 'Remind me',
     remindOf: 'Of what',
     remindOn: 'On',

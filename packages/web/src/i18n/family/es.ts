@@ -62,8 +62,6 @@ export const es: FamilyMessages = {
     calendar: 'En su propio calendario',
     calendarWhy:
       'Su programa de calendario puede mostrar lo que sus hijos tienen que entregar, sus clases y los eventos. Dele esta dirección y no la comparta.',
-    calendarMake: 'Crear una dirección',
-    calendarAnew: 'Crear una dirección nueva',
     remind: 'Recordarme',
     remindOf: 'Qué',
     remindOn: 'El',

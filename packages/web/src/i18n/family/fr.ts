@@ -62,8 +62,6 @@ export const fr: FamilyMessages = {
     calendar: 'Dans votre propre agenda',
     calendarWhy:
       'Votre agenda peut montrer ce que vos enfants ont à rendre, leurs cours et les événements. Donnez-lui cette adresse et gardez-la pour vous.',
-    calendarMake: 'Créer une adresse',
-    calendarAnew: 'Créer une nouvelle adresse',
     remind: 'Me rappeler',
     remindOf: 'De quoi',
     remindOn: 'Le',

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/**
+ * The address under which a reader's own calendar program finds their dates, and how it is given what is due: as a moment or a
+ * task, and how long before it tells them.
+ */
+import { Button, Input } from 'ant-design-vue';
+import type { CalendarAddressReply, CalendarWishes } from '@jolly/server/contract';
+import { ref } from 'vue';
+import { ask } from '../../api/client';
+import { useAttempt } from '../../api/use-attempt';
+import FormLine from '../../ui/FormLine.vue';
+import ProblemNote from '../../ui/ProblemNote.vue';
+import RadioField from '../../ui/RadioField.vue';
+import SelectField from '../../ui/SelectField.vue';
+import { useWords } from '../../ui/use-words';
+
+const ALARMS = [0, 60, 180, 1440, 2880, 10_080];
+const { t, length } = useWords();
+const { problem, busy, attempt } = useAttempt();
+const own = ref<CalendarAddressReply | null>(null);
+const copied = ref(false);
+void attempt(async () => (own.value = await ask('GET /api/my/calendar-address')));
+const renew = () =>
+  attempt(async () => {
+    own.value = await ask('POST /api/my/calendar-address');
+    copied.value = false;
+  });
+const wish = (wishes: Partial<CalendarWishes>) =>
+  attempt(async () => {
+    const { dueAs, alarmMinutes } = own.value!;
+    own.value = await ask('PATCH /api/my/calendar-address', { body: { dueAs, alarmMinutes, ...wishes } });
+  });
+const copy = () =>
+  navigator.clipboard.writeText(own.value?.address ?? '').then(
+    () => (copied.value = true),
+    () => undefined,
+  );
+const before = (minutes: number) =>
+  minutes === 0 ? t('common.calendar.atTheTime') : t('common.calendar.before', { length: length(minutes * 60_000) });
+</script>
+
+<template>
+  <div class="stack">
+    <template v-if="own?.address">
+      <Input
+        readonly
+        :value="own.address"
+        :aria-label="t('common.calendar.address')"
+        dir="ltr"
+        @focus="($event.target as HTMLInputElement).select()"
+      />
+      <div class="row wrap">
+        <Button type="primary" @click="copy">{{ t(copied ? 'common.calendar.copied' : 'common.calendar.copy') }}</Button><Button
+          :disabled="busy"
+          @click="renew"
+          >{{ t('common.calendar.renew') }}</Button
+        >
+      </div>
+      <p class="muted small">{{ t('common.calendar.renewWhy') }}</p>
+      <FormLine :label="t('common.calendar.dueAs')">
+        <RadioField
+          :label="t('common.calendar.dueAs')"
+          :model-value="own.dueAs"
+          :disabled="busy"
+          stacked
+          :options="[
+            { value: 'moment' as const, label: t('common.calendar.moment') },
+            { value: 'task' as const, label: t('common.calendar.task') },
+          ]"
+          @update:model-value="(dueAs) => wish({ dueAs })"
+        />
+      </FormLine>
+      <FormLine :label="t('common.calendar.alarm')" for="calendar-alarm">
+        <SelectField
+          id="calendar-alarm"
+          :label="t('common.calendar.alarm')"
+          :model-value="own.alarmMinutes"
+          :disabled="busy"
+          :options="[
+            { value: null as number | null, label: t('common.calendar.never') },
+            ...ALARMS.map((value) => ({ value: value as number | null, label: before(value) })),
+          ]"
+          @update:model-value="(alarmMinutes) => wish({ alarmMinutes })"
+        />
+      </FormLine>
+    </template>
+    <div v-else-if="own">
+      <Button type="primary" :disabled="busy" @click="renew">{{ t('common.calendar.make') }}</Button>
+    </div>
+    <ProblemNote :problem="problem" />
+  </div>
+</template>
