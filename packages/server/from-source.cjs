@@ -5,7 +5,8 @@ const { readFileSync } = require('node:fs');
 const Module = require('node:module');
 const { join } = require('node:path');
 
-const how = { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } };
+// What is published for ES modules only is loaded as such.
+const how = { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs', ignoreDynamic: true } };
 Module._extensions['.ts'] = (module, filename) =>
   module._compile(transformSync(readFileSync(filename, 'utf8'), { ...how, filename }).code, filename);
 

@@ -1,4 +1,4 @@
-import { looseKey } from '../roster';
+import { isPersonHeader, looseKey } from '../roster';
 
 /** A student as a table may name them. */
 export interface TableStudent {
@@ -37,21 +37,10 @@ export function tableHeads(columns: readonly { title: string; day: string | null
   });
 }
 
-/** Heads of ours that say no score. */
-const ASIDE = new Set([
-  'total',
-  'band',
-  'family name',
-  'given name',
-  'name',
-  'student',
-  'user name',
-  'school number',
-  'jolly id',
-  'class',
-  'e mail',
-  'email',
-]);
+/** Heads that say no score, in the four languages. */
+const ASIDE = new Set(
+  'total|band|class|group|banda|clase|grupo|tranche|classe|groupe|المجموع|الفئة|الصف|المجموعة'.split('|').map(looseKey),
+);
 
 /**
  * Reads a table of scores: a head row of titles, a row a student. Students are known by our id, user name or
@@ -77,7 +66,7 @@ export function readBookTable(
     const say = (why: TableProblem) => result.problems.push({ row: headRow + 1, column: cell, value: '', why });
     if (found.length === 0) {
       // Whatever stands before the first title says whose row it is.
-      if (columns.size > 0 && looseKey(cell) !== '' && !ASIDE.has(looseKey(cell))) say('noSuchTitle');
+      if (columns.size > 0 && looseKey(cell) !== '' && !ASIDE.has(looseKey(cell)) && !isPersonHeader(cell)) say('noSuchTitle');
     } else if (found.length > 1) say('severalOfTitle');
     else if (taken.has(found[0]!)) say('titleTwice');
     else {

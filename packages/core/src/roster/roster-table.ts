@@ -1,5 +1,5 @@
 import { isLocalDate, type LocalDate } from '../quantities';
-import { LONGEST_NAME, nameOfLine, tidyText } from './roster-lines';
+import { LONGEST_NAME, looseKey, nameOfLine, tidyText } from './roster-lines';
 import { USER_NAME } from './user-name';
 
 /** What a column of a roster holds. */
@@ -61,38 +61,55 @@ export const MOST_COLUMNS = 60;
 const LONGEST_KEY = 64;
 const LONGEST_EMAIL = 200;
 
+/** How each column is headed in the four languages, with the short forms that tables have, as `headerKey` leaves them. */
 const HEADERS: Readonly<Record<RosterField, readonly string[]>> = {
-  givenName: ['given name', 'given', 'first name', 'firstname', 'forename', 'givenname', 'prénom', 'nombre', 'vorname'],
-  familyName: [
-    'family name',
-    'family',
-    'last name',
-    'lastname',
-    'surname',
-    'familyname',
-    'nom',
-    'nom de famille',
-    'apellido',
-    'apellidos',
-    'nachname',
-  ],
-  wholeName: ['name', 'full name', 'student', 'student name', 'pupil'],
-  schoolNumber: ['school number', 'student number', 'student id', 'pupil number', 'number', 'no', 'nr', 'id', 'identifier'],
-  userName: ['user name', 'username', 'signs in as', 'login'],
-  email: ['e-mail', 'email', 'mail', 'e-mail address', 'email address'],
-  shownAs: ['name for classmates', 'display name', 'shown as'],
-  joined: ['joined', 'since'],
-  left: ['left', 'left on'],
-  personId: ['jolly id'],
+  givenName: list(
+    'given name|given names|given|first name|firstname|first|forename|forenames|givenname|fname|prénom|prénoms|nombre|nombres|nombre de pila',
+    'vorname|الاسم الأول|الاسم الشخصي|الاسم الصغير',
+  ),
+  familyName: list(
+    'family name|family|last name|lastname|last|surname|familyname|lname|nom|nom de famille|apellido|apellidos|primer apellido',
+    'nachname|اسم العائلة|العائلة|اللقب|الكنية|الشهرة',
+  ),
+  wholeName: list(
+    'name|full name|student|student name|name of student|pupil|pupil name|learner|nombre completo|nombre y apellidos|alumno|alumna|alumno a',
+    'estudiante|nombre del alumno|nom complet|nom et prénom|nom prénom|prénom et nom|élève|nom de l’élève|الاسم|الاسم الكامل|اسم الطالب|الطالب',
+    'اسم الطالبة|الطالبة|اسم التلميذ|التلميذ|apellidos y nombre|apellidos nombre',
+  ),
+  schoolNumber: list(
+    'school number|school no|student number|student no|student nr|student num|stud no|student id|pupil number|pupil no|pupil id|number|num|no|nr',
+    'id|id number|id no|identifier|admission number|admission no|roll number|roll no|register number|register no|#|número|número de alumno',
+    'n.º de alumno|nº de alumno|nº alumno|n de alumno|n alumno|núm alumno|núm de alumno|matrícula|número de matrícula|nº de matrícula|expediente',
+    'nº de expediente|numéro|numéro d’élève|numéro élève|n° d’élève|n° élève|no d’élève|no élève|n°|matricule|identifiant|رقم الطالب|الرقم|رقم',
+    'الرقم المدرسي|رقم القيد|رقم التلميذ|رقم الطالبة',
+  ),
+  userName: list(
+    'user name|username|user|signs in as|sign in|login|login name|usuario|nombre de usuario|utilisateur|nom d’utilisateur',
+    'identifiant de connexion|اسم المستخدم',
+  ),
+  email: list(
+    'e-mail|email|mail|e-mail address|email address|correo|correo electrónico|dirección de correo|courriel|adresse e-mail|adresse courriel|mél',
+    'adresse mail|adresse électronique|البريد الإلكتروني|البريد|الإيميل',
+  ),
+  shownAs: list('name for classmates|display name|shown as|nombre para los compañeros|nom pour les camarades|الاسم للزملاء'),
+  joined: list('joined|joined on|since|alta|fecha de alta|desde|entrée|arrivé|arrivée|date d’entrée|depuis|التحق|تاريخ الالتحاق|منذ'),
+  left: list('left|left on|baja|fecha de baja|sortie|parti|départ|date de sortie|غادر|تاريخ المغادرة'),
+  personId: list('jolly id'),
 };
 
-const headerKey = (text: string) =>
-  tidyText(text)
-    .toLowerCase()
-    .replace(/[_.:*]+/g, ' ')
-    .trim();
+function list(...parts: string[]): string[] {
+  return parts.flatMap((part) => part.split('|')).map(headerKey);
+}
+
+/** A heading as compared: no case, no accents, and of its signs only those that are all of it. @example 'Student no.' -> 'student no' */
+function headerKey(text: string): string {
+  return looseKey(tidyText(text).normalize('NFKD'));
+}
 const useOf = (header: string): ColumnUse =>
   (Object.keys(HEADERS) as RosterField[]).find((field) => HEADERS[field].includes(headerKey(header))) ?? 'unused';
+
+/** Does a column of this heading say who somebody is? In any of the four languages. */
+export const isPersonHeader = (header: string): boolean => useOf(header) !== 'unused';
 
 const isNameUse = (use: ColumnUse) => use === 'givenName' || use === 'familyName' || use === 'wholeName';
 export const EMAIL = /^[^\s@<>()[\],;:\\"]+@[^\s@<>()[\],;:\\"]+\.[^\s@<>()[\],;:\\"]{2,}$/;

@@ -68,6 +68,10 @@ describe('columns of a table', () => {
   it.each([
     ['a header in any order', 'E-mail|Surname|Student ID|First name', ['email', 'familyName', 'schoolNumber', 'givenName']],
     ['a header with unknown columns', 'House|Name|Bus', ['unused', 'wholeName', 'unused']],
+    ['short forms', 'Student no.|Last|First|E-Mail', ['schoolNumber', 'familyName', 'givenName', 'email']],
+    ['Spanish', 'N.º de alumno|Apellidos|Nombre|Correo electrónico', ['schoolNumber', 'familyName', 'givenName', 'email']],
+    ['French', 'N° d’élève|NOM|Prénom|Courriel|Date d’entrée', ['schoolNumber', 'familyName', 'givenName', 'email', 'joined']],
+    ['Arabic', 'رقم الطالب|اسم العائلة|الاسم الأول|البريد الإلكتروني', ['schoolNumber', 'familyName', 'givenName', 'email']],
     ['the same header twice', 'Name|Name', ['wholeName', 'unused']],
   ])('recognises %s', (_case, header, uses) => {
     expect(guessColumns(table(`${header}\na|b|c|d`))).toMatchObject({ header: true, uses: expect.arrayContaining(uses) });

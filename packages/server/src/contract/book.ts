@@ -164,7 +164,7 @@ export interface BookAimsReply {
 }
 
 export interface BookTakeOut {
-  as: 'xlsx' | 'csv' | 'oneroster';
+  as: 'xlsx' | 'ods' | 'csv' | 'oneroster';
   viewpoint: 'teacher' | 'student';
   /** the name of a term; left out, the whole year */
   term?: string;

@@ -25,7 +25,7 @@ export interface ReportPreviewReply {
   /** words in braces in the notes that nothing is filled into */
   unknown: string[];
 }
-export type ReportFormat = 'pdf' | 'xlsx' | 'csv';
+export type ReportFormat = 'pdf' | 'xlsx' | 'ods' | 'csv';
 export interface ReportJobRequest {
   settings: ReportSettings;
   format: ReportFormat;

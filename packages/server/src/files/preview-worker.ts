@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import { SaxesParser } from 'saxes';
 import type { FileWords } from '../contract';
-import { decodeTable, isWorkbook, isZip, readWorkbook, TableError, unzip } from './read-table';
+import { decodeTable, isZip, readWorkbook, TableError, unzip, workbookKind } from './read-table';
 
 const MOST_LETTERS = 200_000;
 const MOST_ROWS = 500;
@@ -38,8 +38,9 @@ async function wordsOf(bytes: Buffer): Promise<FileWords> {
   if (!isZip(bytes)) return asText(decodeTable(bytes).text);
   const entries = await unzip(bytes);
   const named = (name: string) => entries.find((entry) => entry.name === name);
-  if (isWorkbook(entries)) {
-    const rows = await readWorkbook(bytes, { rows: MOST_ROWS, columns: MOST_COLUMNS });
+  const kind = workbookKind(entries);
+  if (kind !== null) {
+    const rows = await readWorkbook(bytes, kind, { rows: MOST_ROWS, columns: MOST_COLUMNS });
     return { kind: 'table', rows, cut: rows.length >= MOST_ROWS };
   }
   if (named('word/document.xml')) {

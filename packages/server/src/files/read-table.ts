@@ -1,7 +1,8 @@
 import { parse } from 'csv-parse/sync';
 import { promisify } from 'node:util';
 import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
-import { readSheet } from './workbook';
+import { OPEN_DOCUMENT_SHEET, readOds } from './open-document';
+import { readSheet, type Formulas } from './workbook';
 
 /** A file that is no table, or too large a one; who asked for it says so in their own words. */
 export class TableError extends Error {
@@ -40,13 +41,36 @@ export function decodeText(bytes: Buffer): { text: string; encoding: 'UTF-8' | '
   }
 }
 
-// The separator that most of the first lines have most of; a line of a name with a comma is a pair.
-export function separatorOf(text: string): ',' | ';' | '\t' {
-  const lines = text.split(/\r\n|\r|\n/).slice(0, 20);
-  const count = (separator: string) => lines.filter((line) => line.includes(separator)).length;
-  const [tabs, semicolons, commas] = [count('\t'), count(';'), count(',')];
-  if (tabs > 0 && tabs >= commas && tabs >= semicolons) return '\t';
-  return semicolons > commas ? ';' : ',';
+// In their order where two part a table equally well: who writes numbers with a comma separates with something else.
+const SEPARATORS = ['\t', ';', '|', ','] as const;
+export type Separator = (typeof SEPARATORS)[number];
+const ROWS_TO_JUDGE = 1000;
+
+/** How evenly a separator parts a table: the share of its rows that have as many cells as most have, which are two at least. */
+function evenness(text: string, separator: Separator): number {
+  try {
+    const rows = readCsv(text, separator, { rows: ROWS_TO_JUDGE, columns: Infinity }).filter((row) =>
+      row.some((cell) => cell.trim() !== ''),
+    );
+    const times = new Map<number, number>();
+    for (const { length } of rows) if (length > 1) times.set(length, (times.get(length) ?? 0) + 1);
+    return Math.max(0, ...times.values()) / Math.max(1, rows.length);
+  } catch {
+    return 0;
+  }
+}
+
+/**
+ * What parts the cells of a text table: what its first line says (`sep=;`), else what parts the whole of it most evenly.
+ * @returns the separator, and the text without that first line, which stays as an empty one so that rows keep their numbers
+ */
+export function partedBy(text: string): { separator: Separator; text: string } {
+  const said = /^\uFEFF?"?sep=(.)"?(?=\r|\n|$)/i.exec(text);
+  const named = SEPARATORS.find((one) => one === said?.[1]);
+  if (said && named) return { separator: named, text: text.slice(said[0].length) };
+  const judged = SEPARATORS.map((separator) => ({ separator, even: evenness(text, separator) }));
+  const best = judged.reduce((a, b) => (b.even > a.even ? b : a));
+  return { separator: best.even > 0 ? best.separator : ',', text };
 }
 
 /** Rows of a text table, one for each line of the file, so that their numbers are the file's. @throws TableError `notReadable` */
@@ -121,17 +145,34 @@ export async function unzip(bytes: Buffer, most = { entries: MOST_ENTRIES, unpac
   return found;
 }
 
-/** The first sheet with anything on it, one row for each row of the sheet. @throws TableError `notReadable` */
-export async function readWorkbook(bytes: Buffer, bounds: TableBounds): Promise<string[][]> {
-  const rows = await readSheet(bytes, bounds);
+/**
+ * The first sheet with anything on it, one row for each row of the sheet.
+ * @param formulas is a formula what it came to when it was stored, or is it shown as the formula it is?
+ * @throws TableError `notReadable`, `tooLarge`
+ */
+export async function readWorkbook(
+  bytes: Buffer,
+  kind: 'xlsx' | 'ods',
+  bounds: TableBounds,
+  formulas: Formulas = 'value',
+): Promise<string[][]> {
+  const rows = await (kind === 'ods' ? readOds : readSheet)(bytes, bounds, formulas);
   if (rows === null) throw new TableError('notReadable');
+  if (rows === 'tooLarge') throw new TableError('tooLarge');
   return rows;
 }
 
 export const isZip = (bytes: Buffer) => bytes.length > 4 && bytes[0] === 0x50 && bytes[1] === 0x4b;
 
-/** Is it a workbook? Asked of what is in a zip. */
-export const isWorkbook = (entries: readonly { name: string }[]): boolean => entries.some((entry) => entry.name === 'xl/workbook.xml');
+/** Which kind of workbook is it, if any? Asked of what is in a zip. */
+export function workbookKind(entries: readonly { name: string; bytes: Buffer }[]): 'xlsx' | 'ods' | null {
+  if (entries.some((entry) => entry.name === 'xl/workbook.xml')) return 'xlsx';
+  const said = entries
+    .find((entry) => entry.name === 'mimetype')
+    ?.bytes.toString('latin1')
+    .trim();
+  return said !== undefined && said.startsWith(OPEN_DOCUMENT_SHEET) ? 'ods' : null;
+}
 
 /** Text that is a table: what has zeros in it is a picture, an old workbook or something else. @throws TableError */
 export function decodeTable(bytes: Buffer): { text: string; encoding: string } {
@@ -143,9 +184,10 @@ export function decodeTable(bytes: Buffer): { text: string; encoding: string } {
 /** The rows of a workbook, or of a text table whatever its separator and encoding. @throws TableError */
 export async function readTable(bytes: Buffer, bounds: TableBounds): Promise<string[][]> {
   if (isZip(bytes)) {
-    if (!isWorkbook(await unzip(bytes))) throw new TableError('notReadable');
-    return readWorkbook(bytes, bounds);
+    const kind = workbookKind(await unzip(bytes));
+    if (kind === null) throw new TableError('notReadable');
+    return readWorkbook(bytes, kind, bounds);
   }
-  const { text } = decodeTable(bytes);
-  return readCsv(text, separatorOf(text), bounds);
+  const { text, separator } = partedBy(decodeTable(bytes).text);
+  return readCsv(text, separator, bounds);
 }

@@ -1,3 +1,4 @@
+import { readOds, writeOds } from './open-document';
 import { unzip } from './read-table';
 import { readSheet, writeWorkbook, type Sheet } from './workbook';
 
@@ -14,9 +15,10 @@ it('what is written is read again as texts, row by row', async () => {
   expect(await readSheet(bytes, { rows: 2, columns: 1 })).toEqual([['Name'], ['Bao']]);
 });
 
-it('a text that looks like a formula stays text, and a formula is shown as one', async () => {
+it('a text that looks like a formula stays text, and a formula counts by what it came to, or is shown as one', async () => {
   const bytes = await writeWorkbook([{ name: 'S', rows: [['=1+1', { formula: 'A1*2', result: 4 }, null, '-5', '@home']] }]);
-  expect(await readSheet(bytes, BOUNDS)).toEqual([["'=1+1", '=A1*2', '', "'-5", "'@home"]]);
+  expect(await readSheet(bytes, BOUNDS, 'text')).toEqual([["'=1+1", '=A1*2', '', "'-5", "'@home"]]);
+  expect(await readSheet(bytes, BOUNDS)).toEqual([["'=1+1", '4', '', "'-5", "'@home"]]);
   const sheet = (await parts(bytes)).get('xl/worksheets/sheet1.xml')!;
   expect(sheet.match(/<f>[^<]*<\/f>/g)).toEqual(['<f>A1*2</f>']);
   expect(sheet).toContain('<v>4</v>');
@@ -43,6 +45,41 @@ it('a head is bold and stays in sight, columns are as wide as asked or hidden, a
   expect(all.get('xl/styles.xml')).toContain('<b/>');
   expect(all.get('xl/styles.xml')).toContain('0.0%');
   expect(all.get('xl/workbook.xml')).toMatch(/name="Shares"[^>]*state="hidden"/);
+});
+
+it('is read from right to left where its words are', async () => {
+  const all = await written({ name: 'S', rows: [['الاسم']], rightToLeft: true });
+  expect(all.get('xl/worksheets/sheet1.xml')).toMatch(/<sheetView [^>]*rightToLeft="1"/);
+});
+
+it('a sheet of the open document format has the same cells, formulas and formats', async () => {
+  const bytes = await writeOds([
+    { name: 'Empty', rows: [] },
+    {
+      name: 'Scores',
+      head: 1,
+      rows: [
+        ['Name', 'Share', 'Twice'],
+        [
+          { content: '0042', format: '@' },
+          { content: 0.125, format: '0.0%' },
+          { formula: 'B2*2', result: 0.25 },
+        ],
+        ['=1+1', 0.1 + 0.2, null],
+      ],
+    },
+  ]);
+  expect(await readOds(bytes, BOUNDS)).toEqual([
+    ['Name', 'Share', 'Twice'],
+    ['0042', '0.125', '0.25'],
+    ["'=1+1", '0.3'],
+  ]);
+  expect((await readOds(bytes, { rows: 2, columns: 3 }, 'text'))![1]).toEqual(['0042', '0.125', '=B2*2']);
+  const content = (await parts(bytes)).get('content.xml')!;
+  expect(content).toContain('of:=[.B2]*2');
+  expect(content).toMatch(/number:percentage-style/);
+  expect(content).toMatch(/fo:font-weight="bold"/);
+  expect(await readOds(Buffer.from([0x50, 0x4b, 3, 4, 0, 0]), BOUNDS)).toBeNull();
 });
 
 it('what is no workbook is none', async () => {

@@ -1,6 +1,7 @@
 /**
  * Workbooks, as spreadsheets read and write them. This is the only place that knows the library they are made with.
  */
+import { columnLetter } from '@jolly/core';
 import type ExcelJS from 'exceljs';
 
 export const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
@@ -29,30 +30,34 @@ export interface Sheet {
   columns?: readonly { width?: number; hidden?: true }[];
   /** there for formulas only */
   hidden?: true;
+  /** read from right to left, as its words are */
+  rightToLeft?: boolean;
 }
 
 // Read only when somebody takes out or brings in a workbook: it is a fifth of what the server would read when it starts.
 const library = async (): Promise<typeof ExcelJS> => (await import('exceljs')).default;
 
-const hasFormat = (cell: SheetCell): cell is FormattedCell => typeof cell === 'object' && cell !== null && 'format' in cell;
+export const isFormatted = (cell: SheetCell): cell is FormattedCell => typeof cell === 'object' && cell !== null && 'format' in cell;
 const valueOf = (content: Content): ExcelJS.CellValue => content as ExcelJS.CellValue;
 
 /** The bytes of a workbook. @example await writeWorkbook([{ name: 'Names', rows: [['Name'], ['Bao']], head: 1 }]) */
 export async function writeWorkbook(sheets: readonly Sheet[]): Promise<Buffer> {
   const book = new (await library()).Workbook();
-  for (const { name, rows, head = 0, frozen, columns = [], hidden } of sheets) {
+  for (const { name, rows, head = 0, frozen, columns = [], hidden, rightToLeft = false } of sheets) {
     const sheet = book.addWorksheet(name, {
-      ...(frozen ? { views: [{ state: 'frozen', xSplit: frozen.columns ?? 0, ySplit: frozen.rows ?? 0 }] } : {}),
+      views: [
+        { rightToLeft, ...(frozen ? { state: 'frozen', xSplit: frozen.columns ?? 0, ySplit: frozen.rows ?? 0 } : { state: 'normal' }) },
+      ],
       ...(hidden ? { state: 'hidden' } : {}),
     });
     for (const [place, cells] of rows.entries()) {
       const row = sheet.getRow(place + 1);
       for (const [column, cell] of cells.entries()) {
-        const content = hasFormat(cell) ? cell.content : cell;
+        const content = isFormatted(cell) ? cell.content : cell;
         if (content === null) continue;
         const at = row.getCell(column + 1);
         at.value = valueOf(content);
-        if (hasFormat(cell)) at.numFmt = cell.format;
+        if (isFormatted(cell)) at.numFmt = cell.format;
       }
       if (place < head) row.font = { bold: true };
     }
@@ -65,16 +70,29 @@ export async function writeWorkbook(sheets: readonly Sheet[]): Promise<Buffer> {
   return Buffer.from(await book.xlsx.writeBuffer());
 }
 
-function cellText(value: ExcelJS.CellValue): string {
+/** The cells that are asked for, as a spreadsheet names them. @example { rows: 10, columns: 28 } -> A1:AB10 */
+export const columnsAsked = ({ rows, columns }: { rows: number; columns: number }): string => `A1:${columnLetter(columns - 1)}${rows}`;
+/** What a formula is read as: what it came to when it was stored, or itself. */
+export type Formulas = 'value' | 'text';
+/** A number as a spreadsheet shows it: with as many digits as it keeps. @example 0.1 + 0.2 -> 0.3 */
+export const numberText = (value: number): string => String(Number(value.toPrecision(15)));
+// What the sheet holds as text is text, whatever it begins with; the apostrophe says so.
+export const plainText = (text: string): string => text.replace(/^(?=[=+\-@])/, "'");
+
+function cellText(value: ExcelJS.CellValue, formulas: Formulas): string {
   if (value === null || value === undefined) return '';
-  // What the sheet holds as text is text, whatever it begins with; the apostrophe says so.
-  if (typeof value === 'string') return value.replace(/^(?=[=+\-@])/, "'");
+  if (typeof value === 'string') return plainText(value);
+  if (typeof value === 'number') return numberText(value);
   if (value instanceof Date) return value.toISOString().slice(0, 10);
   if (typeof value === 'object') {
-    // What a formula came to is somebody's calculation and not a name; it is shown as the formula it is.
-    if ('formula' in value || 'sharedFormula' in value) return `=${'formula' in value ? value.formula : value.sharedFormula}`;
+    if ('formula' in value || 'sharedFormula' in value) {
+      const { result } = value;
+      if (formulas === 'value' && result !== undefined && result !== null) return cellText(result as ExcelJS.CellValue, formulas);
+      // Of a name, or where nothing is stored, it is shown as the formula it is.
+      return `=${'formula' in value ? value.formula : value.sharedFormula}`;
+    }
     if ('richText' in value) return value.richText.map((part) => part.text).join('');
-    if ('hyperlink' in value) return typeof value.text === 'string' ? value.text : cellText(value.text as ExcelJS.CellValue);
+    if ('hyperlink' in value) return typeof value.text === 'string' ? value.text : cellText(value.text as ExcelJS.CellValue, formulas);
     if ('error' in value) return '';
   }
   return String(value);
@@ -85,7 +103,11 @@ function cellText(value: ExcelJS.CellValue): string {
  * @param bounds how many rows and columns are read at most
  * @returns null if these bytes are no workbook
  */
-export async function readSheet(bytes: Buffer, bounds: { rows: number; columns: number }): Promise<string[][] | null> {
+export async function readSheet(
+  bytes: Buffer,
+  bounds: { rows: number; columns: number },
+  formulas: Formulas = 'value',
+): Promise<string[][] | null> {
   const book = new (await library()).Workbook();
   try {
     await book.xlsx.load(new Uint8Array(bytes).buffer);
@@ -98,7 +120,7 @@ export async function readSheet(bytes: Buffer, bounds: { rows: number; columns: 
   for (let number = 1; number <= Math.min(sheet?.rowCount ?? 0, bounds.rows); number++) {
     const row = sheet!.findRow(number);
     const width = Math.min(row?.cellCount ?? 0, bounds.columns);
-    rows.push(Array.from({ length: width }, (_, column) => cellText(row!.findCell(column + 1)?.value)));
+    rows.push(Array.from({ length: width }, (_, column) => cellText(row!.findCell(column + 1)?.value, formulas)));
   }
   return rows;
 }

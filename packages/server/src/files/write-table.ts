@@ -1,6 +1,7 @@
 import { stringify } from 'csv-stringify/sync';
 import type { Response } from 'express';
-import { WORKBOOK, writeWorkbook } from './workbook';
+import { OPEN_DOCUMENT_SHEET, writeOds } from './open-document';
+import { WORKBOOK, writeWorkbook, type Sheet } from './workbook';
 
 /** A file that is taken home. */
 export interface TakenOut {
@@ -19,6 +20,16 @@ const harmless = (text: string): string => (/^[=+\-@]/.test(text) ? `'${text}` :
 export const csv = (header: readonly string[], rows: readonly (readonly (string | null)[])[]): string =>
   stringify([header.map(harmless), ...rows.map((row) => row.map((cell) => harmless(cell ?? '')))], { record_delimiter: 'windows' });
 
+/** The forms of a workbook. */
+export type WorkbookForm = 'xlsx' | 'ods';
+const MEDIA: Record<WorkbookForm, string> = { xlsx: WORKBOOK, ods: OPEN_DOCUMENT_SHEET };
+
+/** A workbook as it is taken home. @param name of the file, without its ending */
+export async function workbookFile(name: string, form: WorkbookForm, sheets: readonly Sheet[]): Promise<TakenOut> {
+  const bytes = await (form === 'ods' ? writeOds : writeWorkbook)(sheets);
+  return { name: `${name}.${form}`, mediaType: MEDIA[form], bytes };
+}
+
 /**
  * A workbook of one sheet. Cells are text, whatever they look like: a number with leading zeros stays one, and
  * nothing becomes a formula.
@@ -30,9 +41,10 @@ export async function workbookOf(
   sheetName: string,
   columns: readonly { header: string; width: number }[],
   rows: readonly string[][],
+  form: WorkbookForm = 'xlsx',
 ): Promise<TakenOut> {
   const texts = rows.map((row) => row.map((content) => ({ content, format: '@' })));
-  const bytes = await writeWorkbook([
+  return workbookFile(name, form, [
     {
       name: sheetName,
       rows: [columns.map(({ header }) => header), ...texts],
@@ -41,7 +53,6 @@ export async function workbookOf(
       columns: columns.map(({ width }) => ({ width })),
     },
   ]);
-  return { name: `${name}.xlsx`, mediaType: WORKBOOK, bytes };
 }
 
 /** Sends a file that is taken home. */

@@ -68,6 +68,7 @@ export const MATRIX: Record<ApiKey, Row> = {
   'POST /api/classes/:classId/roster/preview': teachers(400),
   'POST /api/classes/:classId/roster/import': teachers(400),
   'GET /api/classes/:classId/roster.xlsx': teachers(404),
+  'GET /api/classes/:classId/roster.ods': teachers(404),
   'GET /api/classes/:classId/roster.zip': teachers(404),
   'POST /api/classes/:classId/cards': teachers(404, { body: { studentIds: [STUDENT] } }),
   'POST /api/classes/:classId/invitations': teachers(404, { body: { studentIds: [STUDENT] } }),

@@ -20,6 +20,7 @@ export interface RosterApi {
   'POST /api/classes/:classId/roster/preview': { upload: true; body: RosterReading; reply: RosterPreviewReply };
   'POST /api/classes/:classId/roster/import': { upload: true; body: RosterReading & { digest: string }; reply: RosterImportReply };
   'GET /api/classes/:classId/roster.xlsx': { file: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' };
+  'GET /api/classes/:classId/roster.ods': { file: 'application/vnd.oasis.opendocument.spreadsheet' };
   'GET /api/classes/:classId/roster.zip': { file: 'application/zip' };
   'POST /api/classes/:classId/cards': { body: CardsRequest; file: 'application/pdf' };
   'POST /api/classes/:classId/invitations': { body: CardsRequest; reply: InviteStudentsReply };

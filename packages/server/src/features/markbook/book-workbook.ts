@@ -16,8 +16,8 @@ import {
   type Scheme,
   type Total,
 } from '@jolly/core';
-import { WORKBOOK, writeWorkbook, type Content, type SheetCell } from '../../files/workbook';
-import { fileStem, type TakenOut } from '../../files/write-table';
+import type { Content, SheetCell } from '../../files/workbook';
+import { fileStem, workbookFile, type TakenOut, type WorkbookForm } from '../../files/write-table';
 
 /** One class's book for a stretch of the year, as it is taken out. */
 export interface BookOut {
@@ -57,7 +57,7 @@ interface Stretch {
  * a pooled category of unequal points leaves something out, or a pool of points cuts several categories together,
  * no formula can choose the best set: there stands the number itself, and the head says so.
  */
-export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
+export async function bookWorkbook(out: BookOut, form: WorkbookForm): Promise<TakenOut> {
   const { label, scheme, columns, students, cells, viewpoint } = out;
   const heads = tableHeads(columns);
   const names = ['Family name', 'Given name'];
@@ -240,13 +240,12 @@ export async function bookWorkbook(out: BookOut): Promise<TakenOut> {
     about.push([facts[index]?.[0] ?? null, facts[index]?.[1] ?? null, null, from === null ? null : unmilli(from), bandName]);
   }
   const nameColumns = [{ width: 18 }, { width: 18 }];
-  const bytes = await writeWorkbook([
+  return workbookFile(`${fileStem(`${label} ${out.term}`)}-mark-book`, form, [
     { name: SCORES, rows: scores, head: 1, frozen: { rows: 1, columns: 3 }, columns: [...nameColumns, { hidden: true }] },
     { name: 'Totals', rows: totals, head: 1, frozen: { rows: ROWS_ABOVE, columns: 4 }, columns: nameColumns },
     ...(needsShares ? [{ name: SHARES, rows: Array.from(shares, (row) => row ?? []), hidden: true as const }] : []),
     { name: 'About', rows: about, head: 1 },
   ]);
-  return { name: `${fileStem(`${label} ${out.term}`)}-mark-book.xlsx`, mediaType: WORKBOOK, bytes };
 }
 
 /** What counts of a cell: the very score where nothing comes between, so that changing it there changes the total here. */

@@ -215,7 +215,7 @@ describe('bringing scores in', () => {
 
   it('changes nothing with what was taken out', async () => {
     await sixPieces();
-    for (const as of ['csv', 'xlsx']) {
+    for (const as of ['csv', 'xlsx', 'ods']) {
       const { body } = await preview(await bytesOf(`as=${as}`));
       expect([body.changes, body.problems, body.same]).toEqual([[], [], 11]);
     }

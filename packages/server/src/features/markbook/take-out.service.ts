@@ -135,7 +135,7 @@ export function takeOutService({ classes, roster, classBoards, book, quizAims }:
     async file(teacher: Teacher, classId: string, asked: BookTakeOut, now: number): Promise<TakenOut> {
       const taken = await outOf(teacher, classId, asked, now);
       const { out } = taken;
-      if (asked.as === 'xlsx') return bookWorkbook(out);
+      if (asked.as === 'xlsx' || asked.as === 'ods') return bookWorkbook(out, asked.as);
       if (asked.as === 'oneroster') return results(teacher, classId, asked.viewpoint, taken, now);
       const { header, rows } = bookRows(out);
       return {

@@ -9,6 +9,7 @@ import { fromJson } from '../../db/json-column';
 import { inTransaction } from '../../db/transaction';
 import type { FileStore } from '../../files/file-store';
 import type { PrintPdf } from '../../files/print-pdf';
+import { OPEN_DOCUMENT_SHEET } from '../../files/open-document';
 import { WORKBOOK } from '../../files/workbook';
 import { fileStem } from '../../files/write-table';
 import { Problem } from '../../http/problem';
@@ -26,7 +27,12 @@ const MOST_TRIES = 3;
 const MOST_LISTED = 20;
 const MOST_WAITING = 10;
 
-const MEDIA: Record<ReportFormat, string> = { pdf: 'application/pdf', xlsx: WORKBOOK, csv: 'text/csv; charset=utf-8' };
+const MEDIA: Record<ReportFormat, string> = {
+  pdf: 'application/pdf',
+  xlsx: WORKBOOK,
+  ods: OPEN_DOCUMENT_SHEET,
+  csv: 'text/csv; charset=utf-8',
+};
 
 async function readAll(stream: Readable): Promise<Buffer> {
   const parts: Buffer[] = [];

@@ -1,6 +1,6 @@
-import { wordsIn } from '../../words';
-import { writeWorkbook, type Sheet as WorkbookSheet, type SheetCell } from '../../files/workbook';
-import { csv } from '../../files/write-table';
+import { directionOf, wordsIn } from '../../words';
+import type { Sheet as WorkbookSheet, SheetCell } from '../../files/workbook';
+import { csv, workbookFile, type WorkbookForm } from '../../files/write-table';
 import type { ReportCell, ReportColumn, ReportDocument } from './report-document';
 
 /** One sheet: a row for each thing, with whom it is of in front. */
@@ -90,8 +90,9 @@ const percentFormat = (text: string): string => {
 const written = ({ text, value }: ReportCell): SheetCell =>
   value === undefined ? { content: text, format: '@' } : text.endsWith('%') ? { content: value, format: percentFormat(text) } : value;
 
-/** As a workbook: a sheet for each kind of table, numbers as numbers. */
-export async function reportWorkbook(documents: readonly ReportDocument[]): Promise<Buffer> {
+/** As a workbook: a sheet for each kind of table, numbers as numbers; read from right to left where its words are. */
+export async function reportWorkbook(documents: readonly ReportDocument[], form: WorkbookForm): Promise<Buffer> {
+  const rightToLeft = directionOf(documents[0]?.language ?? 'en') === 'rtl';
   const taken = new Set<string>();
   const sheets = sheetsOf(documents).map(({ name, columns, rows }): WorkbookSheet => {
     // A sheet's name is short, without some signs, and there once.
@@ -101,6 +102,7 @@ export async function reportWorkbook(documents: readonly ReportDocument[]): Prom
     taken.add(own.toLowerCase());
     return {
       name: own,
+      rightToLeft,
       rows: [columns.map(({ head }) => head), ...rows.map((row) => row.map(written))],
       head: 1,
       frozen: { rows: 1 },
@@ -109,5 +111,6 @@ export async function reportWorkbook(documents: readonly ReportDocument[]): Prom
       })),
     };
   });
-  return writeWorkbook(sheets.length > 0 ? sheets : [{ name: 'Report', rows: [[documents[0]?.none ?? '']] }]);
+  const filled = sheets.length > 0 ? sheets : [{ name: 'Report', rightToLeft, rows: [[documents[0]?.none ?? '']] }];
+  return (await workbookFile('report', form, filled)).bytes;
 }

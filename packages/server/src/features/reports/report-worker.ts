@@ -6,13 +6,13 @@ import { reportCsv, reportWorkbook } from './report-tables';
 
 /** Documents to be made into a page to print, a table or a workbook, and what came of it. */
 export interface ReportTask {
-  as: 'html' | 'csv' | 'xlsx';
+  as: 'html' | 'csv' | 'xlsx' | 'ods';
   documents: ReportDocument[];
 }
 export type ReportMade = { bytes: Uint8Array } | { failed: string };
 
 async function make({ as, documents }: ReportTask): Promise<Buffer> {
-  if (as === 'xlsx') return reportWorkbook(documents);
+  if (as === 'xlsx' || as === 'ods') return reportWorkbook(documents, as);
   // The mark in front tells spreadsheets that this is not the old encoding.
   if (as === 'csv') return Buffer.from(`\ufeff${reportCsv(documents)}`);
   return Buffer.from(reportHtml(documents[0]!, FONT_FILES));

@@ -55,7 +55,7 @@ export const presetBody = Joi.object<ReportPresetRequest, true>({
 });
 export const jobBody = Joi.object<ReportJobRequest, true>({
   settings: settingsForm.required(),
-  format: Joi.string().valid('pdf', 'xlsx', 'csv').required(),
+  format: Joi.string().valid('pdf', 'xlsx', 'ods', 'csv').required(),
 });
 export const lettersBody = Joi.object<{ settings: ReportSettings }, true>({ settings: settingsForm.required() });
 export const sendBody = Joi.object<SendLettersRequest, true>({

@@ -2,13 +2,13 @@ import { asNameLines, MOST_COLUMNS, MOST_ROWS } from '@jolly/core';
 import {
   decodeTable,
   decodeText,
-  isWorkbook,
   isZip,
   readCsv,
   readWorkbook,
-  separatorOf,
+  partedBy,
   TableError,
   unzip,
+  workbookKind,
   type TableBounds,
 } from '../../files/read-table';
 import { Problem } from '../../http/problem';
@@ -24,7 +24,9 @@ const BOUNDS: TableBounds = { rows: MOST_ROWS + 3, columns: MOST_COLUMNS };
 async function read(bytes: Buffer): Promise<RosterFile> {
   if (isZip(bytes)) {
     const entries = await unzip(bytes);
-    if (isWorkbook(entries)) return { kind: 'table', rows: await readWorkbook(bytes, BOUNDS), encoding: null };
+    const kind = workbookKind(entries);
+    // What a formula came to is somebody's calculation and no name.
+    if (kind !== null) return { kind: 'table', rows: await readWorkbook(bytes, kind, BOUNDS, 'text'), encoding: null };
     const files = new Map<string, string[][]>();
     let encoding: string | null = null;
     for (const entry of entries) {
@@ -37,10 +39,10 @@ async function read(bytes: Buffer): Promise<RosterFile> {
     if (files.size === 0) throw new TableError('notReadable');
     return { kind: 'bundle', files, encoding };
   }
-  const { text, encoding } = decodeTable(bytes);
-  const separator = separatorOf(text);
+  const decoded = decodeTable(bytes);
+  const { text, separator } = partedBy(decoded.text);
   const rows = readCsv(text, separator, BOUNDS);
-  return { kind: 'table', rows: (separator === ',' ? asNameLines(rows) : null) ?? rows, encoding };
+  return { kind: 'table', rows: (separator === ',' ? asNameLines(rows) : null) ?? rows, encoding: decoded.encoding };
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Actor } from '@jolly/core';
 import { oneRosterBundle } from '../../files/one-roster-bundle';
-import { fileStem, workbookOf, type TakenOut } from '../../files/write-table';
+import { fileStem, workbookOf, type TakenOut, type WorkbookForm } from '../../files/write-table';
 import type { ClassesService, SchoolClass } from '../classes/classes.service';
 import type { RosterService } from './roster.service';
 
@@ -33,7 +33,7 @@ export const sessionsTable = ({ terms }: Told, stamp: string) => ({
 export function rosterExportService({ classes, roster }: { classes: ClassesService; roster: RosterService }) {
   return {
     /** A workbook with one row a student, those who left included. */
-    async workbook(actor: Actor, classId: string): Promise<TakenOut> {
+    async workbook(actor: Actor, classId: string, form: WorkbookForm): Promise<TakenOut> {
       const found = await classes.forTeacher(actor, 'roster.look', classId);
       const members = await roster.detailsOf(classId);
       return workbookOf(
@@ -41,6 +41,7 @@ export function rosterExportService({ classes, roster }: { classes: ClassesServi
         'Roster',
         COLUMNS,
         members.map((member) => COLUMNS.map(({ of }) => of(member) ?? '')),
+        form,
       );
     },
 

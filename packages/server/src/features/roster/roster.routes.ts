@@ -113,7 +113,15 @@ export function rosterRoutes({
       does: 'The roster as a workbook.',
       params: classParams,
       repliesItself: true,
-      handle: async (ask) => send(ask, await rosterExport.workbook(ask.actor, ask.params.classId)),
+      handle: async (ask) => send(ask, await rosterExport.workbook(ask.actor, ask.params.classId, 'xlsx')),
+    },
+    {
+      route: 'GET /api/classes/:classId/roster.ods',
+      action: 'roster.look',
+      does: 'The roster as a workbook of the open document format.',
+      params: classParams,
+      repliesItself: true,
+      handle: async (ask) => send(ask, await rosterExport.workbook(ask.actor, ask.params.classId, 'ods')),
     },
     {
       route: 'GET /api/classes/:classId/roster.zip',

@@ -281,7 +281,7 @@ describe('a OneRoster bundle', () => {
   });
 });
 
-it.each(['xlsx', 'zip'])('taken out as %s it comes in again without a change, those who left included', async (kind) => {
+it.each(['xlsx', 'ods', 'zip'])('taken out as %s it comes in again without a change, those who left included', async (kind) => {
   await school.bringIn(finch, "Name,Number,E-mail\nAda Reef,0017,ada@tern.example\nيوسف الراشد,,\n'-Dash Name,18,");
   await finch.patch(`${roster}/${school.bao.id}`, { shownAs: 'Blue Heron' });
   await finch.del(`${roster}/${school.hana.id}`);

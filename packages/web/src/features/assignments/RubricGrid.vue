@@ -97,7 +97,7 @@ const takeOut = (format: 'csv' | 'xlsx') =>
       />
       <strong>{{ t('rubric.total', { n: max }) }}</strong><span class="muted small grow">{{ t('rubric.keys') }}</span>
       <Button type="link" :aria-expanded="pasting" @click="pasting = !pasting">{{ t('rubric.paste') }}</Button>
-      <FileButton accept=".csv,.xlsx,.tsv,.txt" link @files="([file]) => void read(file!)">{{ t('rubric.file') }}</FileButton>
+      <FileButton accept=".csv,.xlsx,.ods,.tsv,.txt" link @files="([file]) => void read(file!)">{{ t('rubric.file') }}</FileButton>
       <template v-if="modelValue.criteria.length > 0"
         ><span class="muted small">{{ t('rubric.takeOut') }}</span
         ><Button v-for="format in ['csv', 'xlsx'] as const" :key="format" type="link" @click="takeOut(format)">

@@ -226,7 +226,7 @@ export const assignmentsWords = {
     paste: 'Paste from a spreadsheet',
     pasteHint: 'Cells copied from a spreadsheet: criteria down, levels across, points in the heads or in the cells.',
     read: 'Read it',
-    file: 'From a file (.csv, .xlsx)',
+    file: 'From a file (.csv, .xlsx, .ods)',
     takeOut: 'Take out',
     keys: 'Tab goes on, Enter the next criterion',
     toShelf: 'Keep on the shelf',

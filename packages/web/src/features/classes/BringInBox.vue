@@ -70,7 +70,7 @@ function drop(event: DragEvent): void {
     />
     <div class="row wrap">
       <Button :type="lines > 0 ? 'primary' : 'default'" html-type="submit" :disabled="lines === 0 || shut">{{ t('bringIn.look') }}</Button>
-      <FileButton accept=".csv,.tsv,.txt,.xlsx,.zip" :disabled="shut" @files="take">{{ t('bringIn.file') }}</FileButton>
+      <FileButton accept=".csv,.tsv,.txt,.xlsx,.ods,.zip" :disabled="shut" @files="take">{{ t('bringIn.file') }}</FileButton>
     </div>
     <p class="muted small kinds">{{ t('bringIn.kinds') }}</p>
   </FieldForm>

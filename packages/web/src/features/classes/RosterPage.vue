@@ -94,12 +94,15 @@ const invite = (schoolClass: ClassReply) =>
       .join(' ');
     await reload();
   });
-const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'zip') =>
+const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'ods' | 'zip') =>
   attempt(() => {
     const [name, params] = [`${schoolClass.label} roster.${kind}`, { classId: schoolClass.id }];
-    return kind === 'xlsx'
-      ? download('GET /api/classes/:classId/roster.xlsx', name, { params })
-      : download('GET /api/classes/:classId/roster.zip', name, { params });
+    const keys = {
+      xlsx: 'GET /api/classes/:classId/roster.xlsx',
+      ods: 'GET /api/classes/:classId/roster.ods',
+      zip: 'GET /api/classes/:classId/roster.zip',
+    } as const;
+    return download(keys[kind], name, { params });
   });
 
 const takeBack = (schoolClass: ClassReply, id: string) =>
@@ -223,7 +226,10 @@ function signsIn(one: RosterStudent): string {
             <h2>{{ t('roster.takeOut') }}</h2>
             <p class="muted small">{{ t('roster.takeOutHint') }}</p>
             <div class="row out">
-              <Button @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</Button><Button @click="takeOut(schoolClass, 'zip')">
+              <Button @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</Button><Button
+                @click="takeOut(schoolClass, 'ods')"
+                >{{ t('roster.openDocument') }}</Button
+              ><Button @click="takeOut(schoolClass, 'zip')">
                 {{ t('roster.bundle') }}
               </Button>
             </div>

@@ -78,6 +78,7 @@ export const classesWords = {
     takeOutHint: 'Brought in again, it changes nothing.',
     workbook: 'Workbook (.xlsx)',
     bundle: 'OneRoster (.zip)',
+    openDocument: 'Open document (.ods)',
   },
   student: {
     givenName: 'Given name',
@@ -146,7 +147,7 @@ export const classesWords = {
     hint: 'One a line, or cells pasted from a spreadsheet.',
     look: 'See what it would do',
     file: 'Choose a file',
-    kinds: 'Or drop one here: .csv, .xlsx, or a OneRoster bundle (.zip).',
+    kinds: 'Or drop one here: .csv, .xlsx, .ods, or a OneRoster bundle (.zip).',
     noFile: 'There is nothing to look at. What was typed or chosen is kept only until the page is reloaded.',
     typed: 'What you typed',
     rows: '{n} row | {n} rows',

@@ -80,7 +80,7 @@ const report = computed(() => [
         :auto-size="{ minRows: 5, maxRows: 12 }"
       />
       <div class="row wrap">
-        <FileButton accept=".zip,.csv,.xlsx,.txt" :disabled="busy" @files="readFile">{{ t('quizMaking.fromFile') }}</FileButton><span
+        <FileButton accept=".zip,.csv,.xlsx,.ods,.txt" :disabled="busy" @files="readFile">{{ t('quizMaking.fromFile') }}</FileButton><span
           class="small muted"
           >{{ t('quizMaking.fromFileHint') }}</span
         >

@@ -153,6 +153,7 @@ const nothing = computed(() => busy.value || settings.value.classIds.length === 
             :rest="[
               { title: t('report.print'), disabled: nothing, press: print },
               { title: t('report.xlsx'), disabled: nothing, press: () => make('xlsx') },
+              { title: t('report.ods'), disabled: nothing, press: () => make('ods') },
               { title: t('report.csv'), disabled: nothing, press: () => make('csv') },
               {
                 title: t('report.letters'),

@@ -84,6 +84,7 @@ export const reportsWords = {
     pdf: 'PDF',
     more: 'Print, tables, families',
     xlsx: 'Spreadsheet',
+    ods: 'Open document sheet',
     csv: 'CSV',
     print: 'Print',
     letters: 'To families',

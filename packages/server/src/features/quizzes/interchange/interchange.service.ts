@@ -6,7 +6,7 @@ import { buffer } from 'node:stream/consumers';
 import type { QuizFileRequest, ReadQuizReply } from '../../../contract';
 import { MOST_PIXELS } from '../../../files/drawable';
 import type { FileStore } from '../../../files/file-store';
-import { isWorkbook, isZip, readTable, TableError, unzip } from '../../../files/read-table';
+import { isZip, readTable, TableError, unzip, workbookKind } from '../../../files/read-table';
 import type { TakenFile } from '../../../files/take-file';
 import { csv, fileStem, workbookOf, type TakenOut } from '../../../files/write-table';
 import { MOST_QUESTIONS } from '../../../forms/quizzes';
@@ -116,7 +116,7 @@ export function quizInterchangeService({ briefs, keptFiles, fileStore }: Collabo
       const stored = await fileStore.read(file.fingerprint);
       const bytes = stored ? await buffer(stored.stream) : Buffer.alloc(0);
       const entries = isZip(bytes) ? await readEntries(bytes).catch(refused) : [];
-      if (entries.length > 0 && !isWorkbook(entries)) {
+      if (entries.length > 0 && workbookKind(entries) === null) {
         const pictures = await keepPictures(teacher, entries, now);
         try {
           const { missed, notTaken, ...read } = readPackage(entries, {
