@@ -140,7 +140,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const roster = rosterService({ sequelize, accounts, classes, persons, tickets });
   const joining = joiningService({ sequelize, accounts, classes, roster, persons, signIn, news });
   const rosterImport = rosterImportService({ sequelize, accounts, classes, roster, persons, joining });
-  const rosterExport = rosterExportService({ classes, roster });
+  const rosterExport = rosterExportService({ accounts, classes, roster });
   const groups = groupsService({ sequelize, classes, roster });
   const keptFiles = keptFilesService({ sequelize });
   const papers = flattening({ printPdf });
@@ -227,7 +227,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const bookActs = bookActsService({ sequelize, classes, assignments, exceptions, board, pieces, book, rows });
   const cellHistory = cellHistoryService({ sequelize, accounts, classes, assignments, board, pieces, book });
   const quizAims = questionAimsService({ assignments, records: quizzes.records });
-  const takeOut = takeOutService({ classes, roster, classBoards, book, quizAims });
+  const takeOut = takeOutService({ classes, rosterExport, classBoards, book, quizAims });
   const bringIn = bringInService({ takeOut, bookActs, roster });
   const jottings = jottingsService({ sequelize, classes, roster });
   const progress = progressService({ classes, board, classBoards, roster, jottings, quizAims, registerFacts });

@@ -164,7 +164,7 @@ export interface BookAimsReply {
 }
 
 export interface BookTakeOut {
-  as: 'xlsx' | 'ods' | 'csv' | 'oneroster';
+  as: 'xlsx' | 'ods' | 'csv' | 'oneroster' | 'oneroster12';
   viewpoint: 'teacher' | 'student';
   /** the name of a term; left out, the whole year */
   term?: string;

@@ -18,6 +18,8 @@ export interface ReportPreviewRequest {
 export interface ReportPreviewReply {
   /** a page of its own, without scripts */
   html: string;
+  /** is it printed across, though it was asked for upright, since a table is too wide for that? */
+  turned: boolean;
   /** how many sections are in it, of how many */
   shown: number;
   sections: number;

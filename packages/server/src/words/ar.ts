@@ -7,6 +7,7 @@ export const ar: Words = {
   states: STATE_NAMES.ar,
   bearings: BEARING_NAMES.ar,
   report: {
+    furtherColumns: 'أعمدة أخرى',
     student: 'الطالب/ة',
     class: 'الصف',
     summary: 'ملخص',

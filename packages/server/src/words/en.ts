@@ -5,6 +5,7 @@ export const en = {
   states: STATE_NAMES.en,
   bearings: BEARING_NAMES.en,
   report: {
+    furtherColumns: 'further columns',
     student: 'Student',
     class: 'Class',
     summary: 'Summary',

@@ -7,6 +7,7 @@ export const es: Words = {
   states: STATE_NAMES.es,
   bearings: BEARING_NAMES.es,
   report: {
+    furtherColumns: 'más columnas',
     student: 'Alumno/a',
     class: 'Clase',
     summary: 'Resumen',

@@ -7,6 +7,7 @@ export const fr: Words = {
   states: STATE_NAMES.fr,
   bearings: BEARING_NAMES.fr,
   report: {
+    furtherColumns: 'suite des colonnes',
     student: 'Élève',
     class: 'Classe',
     summary: 'Résumé',

@@ -21,7 +21,7 @@ export interface RosterApi {
   'POST /api/classes/:classId/roster/import': { upload: true; body: RosterReading & { digest: string }; reply: RosterImportReply };
   'GET /api/classes/:classId/roster.xlsx': { file: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' };
   'GET /api/classes/:classId/roster.ods': { file: 'application/vnd.oasis.opendocument.spreadsheet' };
-  'GET /api/classes/:classId/roster.zip': { file: 'application/zip' };
+  'GET /api/classes/:classId/roster.zip': { query: { version?: '1.1' | '1.2' }; file: 'application/zip' };
   'POST /api/classes/:classId/cards': { body: CardsRequest; file: 'application/pdf' };
   'POST /api/classes/:classId/invitations': { body: CardsRequest; reply: InviteStudentsReply };
   'PATCH /api/classes/:classId/roster/:studentId': { body: StudentChange };

@@ -62,6 +62,7 @@ import * as languages from './0061-languages';
 import * as wordsInLanguages from './0062-words-in-languages';
 import * as familiesSeeWork from './0063-families-see-work';
 import * as calendarWishes from './0064-calendar-wishes';
+import * as reportFileNames from './0065-report-file-names';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -136,4 +137,5 @@ export const MIGRATIONS: readonly Migration[] = [
   wordsInLanguages,
   familiesSeeWork,
   calendarWishes,
+  reportFileNames,
 ];

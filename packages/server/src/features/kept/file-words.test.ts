@@ -1,6 +1,5 @@
-import archiver from 'archiver';
-import { buffer } from 'node:stream/consumers';
 import { aSchool, aServer, type Server } from '../../testing/school';
+import { zip } from '../../testing/zip';
 import { writeWorkbook } from '../../files/workbook';
 
 let server: Server;
@@ -11,13 +10,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-async function zipped(parts: Record<string, string | Buffer>): Promise<Buffer> {
-  const zip = archiver('zip');
-  for (const [name, bytes] of Object.entries(parts)) zip.append(bytes, { name });
-  const whole = buffer(zip);
-  await zip.finalize();
-  return whole;
-}
 async function words(bytes: Buffer, name: string) {
   const bao = await server.person('bao');
   const file = (await bao.upload(files, bytes, name)).body;
@@ -26,7 +18,7 @@ async function words(bytes: Buffer, name: string) {
   return said.body;
 }
 const docx = (text: string) =>
-  zipped({
+  zip({
     '[Content_Types].xml':
       '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>',
     '_rels/.rels':
@@ -49,7 +41,7 @@ it('are read from text and code in any encoding, a page with a script among them
 
 it('are read from word-processor files', async () => {
   expect(await words(await docx('The tide\nturns twice.'), 'a.docx')).toMatchObject({ kind: 'text', text: 'The tide\n\nturns twice.' });
-  const odt = await zipped({ 'content.xml': '<o xmlns:text="t"><text:h>Tides</text:h><text:p>twice<text:tab/>a day</text:p></o>' });
+  const odt = await zip({ 'content.xml': '<o xmlns:text="t"><text:h>Tides</text:h><text:p>twice<text:tab/>a day</text:p></o>' });
   expect(await words(odt, 'a.odt')).toMatchObject({ kind: 'text', text: 'Tides\ntwice\ta day\n' });
 });
 
@@ -74,7 +66,7 @@ it('are read from a spreadsheet as a table', async () => {
 });
 
 it('a word-processor file that unpacks to more than any text is refused before it is read, and the next one is read', async () => {
-  const bomb = await zipped({ 'word/document.xml': Buffer.alloc(80_000_000, 'a') });
+  const bomb = await zip({ 'word/document.xml': Buffer.alloc(80_000_000, 'a') });
   expect(bomb.length).toBeLessThan(500_000);
   expect(await words(bomb, 'bomb.docx')).toEqual({ kind: 'none', why: 'tooLarge' });
   expect(await words(await docx('still here'), 'a.docx')).toMatchObject({ text: 'still here' });
@@ -85,7 +77,7 @@ it.each([
   ['bytes of a machine', Buffer.from([0, 1, 2, 3, 0, 0, 9])],
   ['a zip with something else in it', 'zip'],
 ])('%s has no words, and says so', async (_case, bytes) => {
-  expect(await words(bytes === 'zip' ? await zipped({ 'a.bin': 'x' }) : (bytes as Buffer), 'x.docx')).toEqual({
+  expect(await words(bytes === 'zip' ? await zip({ 'a.bin': 'x' }) : (bytes as Buffer), 'x.docx')).toEqual({
     kind: 'none',
     why: 'notReadable',
   });

@@ -1,15 +1,17 @@
 import { cellText, entryProblem, isEntered, readBookTable, readCell, tableHeads, unmilli, type CellEntry } from '@jolly/core';
 import { createHash } from 'node:crypto';
 import type { BookBringInReply, BookEdit, BookEditsReply } from '../../contract';
-import { readTable, TableError } from '../../files/read-table';
+import { decodeTable, isZip, readCsv, readTable, TableError, unzip, workbookKind } from '../../files/read-table';
 import { Problem } from '../../http/problem';
 import type { Teacher } from '../marking/desk.service';
 import type { RosterService } from '../roster/roster.service';
 import type { BookActsService } from './book-acts.service';
+import { resultsAsTable, type ResultsFor } from './read-results';
 import type { TakeOutService } from './take-out.service';
 
 /** More than a class and a year, and not more than can be read at once. */
 const BOUNDS = { rows: 1500, columns: 420 };
+const MOST_RESULTS = 200_000;
 
 /** An entry as it will stand in the cell. */
 function written(entry: CellEntry): string {
@@ -27,6 +29,25 @@ function written(entry: CellEntry): string {
     default:
       return '';
   }
+}
+
+/** A table of scores: text, a workbook, or the results of a OneRoster bundle. @throws TableError */
+async function readScores(bytes: Buffer, against: ResultsFor): Promise<string[][]> {
+  if (isZip(bytes)) {
+    const entries = await unzip(bytes);
+    if (workbookKind(entries) === null) {
+      const files = new Map(entries.map(({ name, bytes: part }) => [name.split('/').pop()!.toLowerCase(), part]));
+      const parsed = new Map(
+        [...files]
+          .filter(([name]) => name.endsWith('.csv'))
+          .map(([name, part]) => [name, readCsv(decodeTable(part).text, ',', { rows: MOST_RESULTS, columns: 60 })]),
+      );
+      const table = resultsAsTable(parsed, against);
+      if (table === null) throw new TableError('notReadable');
+      return table;
+    }
+  }
+  return readTable(bytes, BOUNDS);
 }
 
 /**
@@ -52,13 +73,18 @@ export function bringInService({
       takeOut.outOf(teacher, classId, { viewpoint: 'teacher' }, now),
       roster.detailsOf(classId),
     ]);
-    const rows = await readTable(bytes, BOUNDS).catch((error: unknown) => {
+    const heads = tableHeads(out.columns);
+    const bySource = new Map(members.flatMap(({ student }) => [student.id, student.sourceId].map((key) => [key, student.id])));
+    const rows = await readScores(bytes, {
+      studentOf: (sourcedId) => bySource.get(sourcedId),
+      columns: out.columns.map(({ id, title }, at) => ({ id, title, head: heads[at]! })),
+    }).catch((error: unknown) => {
       throw error instanceof TableError ? new Problem(error.why === 'tooLarge' ? 'book.tooLarge' : 'book.notReadable') : error;
     });
     const read = readBookTable(
       rows,
       members.map(({ student }) => student),
-      tableHeads(out.columns),
+      heads,
     );
     if (read.columns === 0) throw new Problem('book.noTitles');
     const scaleOf = new Map(book.columns.map((column) => [column.sets[0]?.assignmentId, column.scale]));

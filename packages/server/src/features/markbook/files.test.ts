@@ -1,9 +1,11 @@
 import { FIRST_BEARING, FIRST_SCHEME, percentText, type Category, type Scheme } from '@jolly/core';
+import { parse } from 'csv-parse/sync';
 import { HyperFormula } from 'hyperformula';
 import type { BookBringInReply } from '../../contract';
 import { unzip } from '../../files/read-table';
-import { aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, DAY, type Person, type School, type Server } from '../../testing/school';
 import { opened } from '../../testing/spreadsheet';
+import { zip } from '../../testing/zip';
 
 let server: Server;
 let school: School;
@@ -183,9 +185,12 @@ it('gives OneRoster categories, line items and results that fit together', async
   const files = new Map(
     (await unzip(await bytesOf('as=oneroster'))).map(({ name, bytes }) => [name, bytes.toString('utf8').trim().split('\r\n')]),
   );
-  expect([...files.keys()].sort()).toEqual(['academicSessions.csv', 'categories.csv', 'lineItems.csv', 'manifest.csv', 'results.csv']);
+  expect([...files.keys()].sort()).toEqual(
+    ['academicSessions', 'categories', 'classes', 'courses', 'enrollments', 'lineItems', 'manifest', 'orgs', 'results', 'users'].map(
+      (name) => `${name}.csv`,
+    ),
+  );
   expect(files.get('manifest.csv')).toContain('file.results,bulk');
-  expect(files.get('manifest.csv')).toContain('file.users,absent');
   const items = files
     .get('lineItems.csv')!
     .slice(1)
@@ -207,6 +212,24 @@ it('gives OneRoster categories, line items and results that fit together', async
   expect(results.find((row) => row[4] === school.bao.id && row[6] === '25')).toBeDefined();
 });
 
+it('gives results only of what is due, scored or missing, as what they are, in either version', async () => {
+  await sixPieces();
+  const { id: later } = await school.issued({ title: 'Later', due: server.clock.now + DAY, closes: null });
+  const { id: missed } = await school.issued({ title: 'Missed', due: server.clock.now - DAY, closes: null });
+  const resultsIn = async (as: string) => {
+    const files = new Map((await unzip(await bytesOf(`as=${as}`))).map(({ name, bytes }) => [name, bytes.toString()]));
+    return parse(files.get('results.csv')!, { columns: true }) as Record<string, string>[];
+  };
+  for (const as of ['oneroster', 'oneroster12']) {
+    const results = await resultsIn(as);
+    expect(results.filter((row) => row.lineItemSourcedId === later)).toEqual([]);
+    const away = results.filter((row) => row.lineItemSourcedId === missed);
+    expect(away.map((row) => [row.scoreStatus, row.score, row.scoreDate, row.missing])).toEqual(
+      [0, 1].map(() => ['not submitted', '', '2026-11-22', as === 'oneroster12' ? 'true' : undefined]),
+    );
+  }
+});
+
 describe('bringing scores in', () => {
   const preview = async (table: string | Buffer) =>
     (await finch.upload(`${book}/bring-in/preview`, Buffer.from(table), 'scores.csv', {})) as { status: number; body: BookBringInReply };
@@ -215,10 +238,31 @@ describe('bringing scores in', () => {
 
   it('changes nothing with what was taken out', async () => {
     await sixPieces();
-    for (const as of ['csv', 'xlsx', 'ods']) {
+    for (const as of ['csv', 'xlsx', 'ods', 'oneroster', 'oneroster12']) {
       const { body } = await preview(await bytesOf(`as=${as}`));
-      expect([body.changes, body.problems, body.same]).toEqual([[], [], 11]);
+      expect([as, body.changes, body.problems, body.same]).toEqual([as, [], [], 11]);
     }
+  });
+
+  it('takes the results of a records system, known by its ids or by their titles', async () => {
+    await sixPieces();
+    const results = await zip({
+      'manifest.csv': 'propertyName,value\noneroster.version,1.1',
+      'lineItems.csv': 'sourcedId,title\nli-1,Piece 1\nli-2,Somewhere else',
+      'results.csv': [
+        'sourcedId,status,lineItemSourcedId,studentSourcedId,scoreStatus,score',
+        `r1,active,li-1,${school.bao.id},fully graded,7`,
+        `r2,active,li-1,nobody,fully graded,7`,
+        `r3,active,li-2,${school.bao.id},fully graded,7`,
+        `r4,active,li-1,${school.hana.id},not submitted,`,
+        `r5,tobedeleted,li-1,${school.hana.id},fully graded,3`,
+      ].join('\n'),
+    });
+    const { body } = await preview(results);
+    expect(body.changes).toMatchObject([{ title: 'Piece 1', from: '25', to: '7' }]);
+    expect(body.problems.map(({ why }) => why).sort()).toEqual(['noSuchStudent', 'noSuchTitle']);
+    expect((await confirm(results, body.digest)).body.changed).toBe(1);
+    expect((await preview(await zip({ 'users.csv': 'sourcedId' }))).status).toBe(422);
   });
 
   it('shows every change and everything unclear first, then does it as one act that can be undone', async () => {

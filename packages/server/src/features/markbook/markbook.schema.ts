@@ -25,7 +25,7 @@ export const editsBody = Joi.object<BookEditsRequest, true>({
 });
 export const actParams = Joi.object({ classId: id, actId: id });
 export const takeOutQuery = Joi.object<BookTakeOut, true>({
-  as: Joi.string().valid('xlsx', 'ods', 'csv', 'oneroster').required(),
+  as: Joi.string().valid('xlsx', 'ods', 'csv', 'oneroster', 'oneroster12').required(),
   viewpoint: Joi.string().valid('teacher', 'student').default('teacher'),
   term: Joi.string().max(60),
 });

@@ -1,6 +1,5 @@
-import { bookItem, columnFor, evidenceOf, localDateAt, ratioText, termOfWork, unmilli, type BookCell, type BookColumn } from '@jolly/core';
+import { columnFor, evidenceOf, localDateAt, ratioText, termOfWork } from '@jolly/core';
 import type { BookAimsReply, BookReply, BookTakeOut } from '../../contract';
-import { oneRosterBundle } from '../../files/one-roster-bundle';
 import { csv, fileStem, type TakenOut } from '../../files/write-table';
 import { Problem } from '../../http/problem';
 import type { ClassesService } from '../classes/classes.service';
@@ -8,24 +7,24 @@ import type { QuestionAimsService } from '../quizzes/question-aims.service';
 import type { Teacher } from '../marking/desk.service';
 import type { ClassBoardsService } from '../pieces/class-boards.service';
 
-import { sessionsTable, sourceOfClass, sourceOfStudent } from '../roster/roster-export.service';
-import type { RosterService } from '../roster/roster.service';
+import type { RosterExportService } from '../roster/roster-export.service';
 import { bookRows, bookWorkbook, type BookOut } from './book-workbook';
 import type { BookService } from './book.service';
+import { resultsBundle } from './one-roster-results';
 import { isNameless } from '../pieces/nameless';
 import { teacherViewer } from '../pieces/sight';
 import { worth } from '../pieces/worth';
 
 interface Collaborators {
   classes: ClassesService;
-  roster: RosterService;
+  rosterExport: RosterExportService;
   classBoards: ClassBoardsService;
   book: BookService;
   quizAims: QuestionAimsService;
 }
 
 /** The book taken out in open formats, and what it says about aims. */
-export function takeOutService({ classes, roster, classBoards, book, quizAims }: Collaborators) {
+export function takeOutService({ classes, rosterExport, classBoards, book, quizAims }: Collaborators) {
   /** The book of one class, or of one of its terms. @throws Problem `thing.unknown` for a term that the class does not have */
   async function outOf(
     teacher: Teacher,
@@ -56,87 +55,16 @@ export function takeOutService({ classes, roster, classBoards, book, quizAims }:
     return { out, reply };
   }
 
-  const STATUS = (cell: BookCell): string => {
-    if (cell.excused) return 'exempt';
-    if (cell.score?.effective != null) return 'fully graded';
-    return cell.state === 'in' || cell.state === 'inLate' ? 'submitted' : 'not submitted';
-  };
-
-  /** Categories, line items and results of OneRoster 1.1; what students do not have yet is left out for their viewpoint. */
-  async function results(
-    teacher: Teacher,
-    classId: string,
-    viewpoint: BookTakeOut['viewpoint'],
-    { out, reply }: Awaited<ReturnType<typeof outOf>>,
-    now: number,
-  ): Promise<TakenOut> {
-    const found = await classes.forTeacher(teacher, 'book.look', classId);
-    const members = await roster.detailsOf(classId);
-    const idOf = new Map(members.map((member) => [member.student.id, sourceOfStudent(member)]));
-    const stamp = new Date(now).toISOString();
-    const day = (at: number | null) => (at === null ? '' : localDateAt(found.calendar.zone, at));
-    const told = 'sourcedId status dateLastModified';
-    const table = (columns: string, rows: (string | null)[][]) => ({ header: `${told} ${columns}`.split(' '), rows });
-    // A line item must have a category; what is filed under none gets one of its own.
-    const loose = `none-${classId}`;
-    const sourceOf = (column: BookColumn) =>
-      found.scheme.categories.some((one) => one.id === column.categoryId) ? column.categoryId! : loose;
-    const termOf = (column: BookColumn) => {
-      const index = termOfWork(found.terms, found.calendar.zone, column);
-      return index === null ? '' : `term-${index + 1}`;
-    };
-    const tables = {
-      academicSessions: sessionsTable(found, stamp),
-      categories: table(
-        'title',
-        [...found.scheme.categories, { id: loose, name: 'No category' }].map(({ id, name }) => [id, 'active', stamp, name]),
-      ),
-      lineItems: table(
-        'title description assignDate dueDate classSourcedId categorySourcedId gradingPeriodSourcedId resultValueMin resultValueMax',
-        out.columns.map((column) => {
-          const most = column.points === null ? '' : String(unmilli(column.points));
-          return [
-            column.id,
-            'active',
-            stamp,
-            column.title,
-            '',
-            day(column.issuedAt),
-            day(column.due ?? column.issuedAt),
-            sourceOfClass(found),
-            sourceOf(column),
-            termOf(column),
-            '0',
-            most,
-          ];
-        }),
-      ),
-      results: table(
-        'lineItemSourcedId studentSourcedId scoreStatus score scoreDate comment',
-        reply.students.flatMap((student, row) =>
-          out.columns.flatMap((column, index) => {
-            const cell = out.cells[row]![index] ?? null;
-            if (cell === null || cell.locked) return [];
-            const item = bookItem({ ...column, countsInTotals: true }, cell, viewpoint, found.scheme);
-            const scored = item && !item.missing ? String(unmilli(item.earned)) : '';
-            const status = scored === '' && STATUS(cell) === 'fully graded' ? 'submitted' : STATUS(cell);
-            const id = idOf.get(student.id) ?? student.id;
-            return [[`${column.id}-${id}`, 'active', stamp, column.id, id, status, scored, day(cell.score?.at ?? column.due ?? now), '']];
-          }),
-        ),
-      ),
-    };
-    return oneRosterBundle(`${fileStem(`${found.label} ${out.term}`)}-results`, tables, now);
-  }
-
   return {
     outOf,
 
     async file(teacher: Teacher, classId: string, asked: BookTakeOut, now: number): Promise<TakenOut> {
-      const taken = await outOf(teacher, classId, asked, now);
-      const { out } = taken;
+      const { out } = await outOf(teacher, classId, asked, now);
       if (asked.as === 'xlsx' || asked.as === 'ods') return bookWorkbook(out, asked.as);
-      if (asked.as === 'oneroster') return results(teacher, classId, asked.viewpoint, taken, now);
+      if (asked.as === 'oneroster' || asked.as === 'oneroster12') {
+        const told = await rosterExport.about(await classes.forTeacher(teacher, 'book.look', classId));
+        return resultsBundle(told, out, asked.as === 'oneroster' ? '1.1' : '1.2', now);
+      }
       const { header, rows } = bookRows(out);
       return {
         name: `${fileStem(`${out.label} ${out.term}`)}-mark-book.csv`,

@@ -1,13 +1,12 @@
 import type { Question, Quiz } from '@jolly/core';
-import archiver from 'archiver';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buffer } from 'node:stream/consumers';
 import type { ReadQuizReply } from '../../contract';
 import { aQuiz, asQuiz, bend, course, gap, question, speed, wear, why } from '../../testing/quizzes';
 import { aSchool, aServer, bytesOf, type Person, type School, type Server } from '../../testing/school';
+import { zip } from '../../testing/zip';
 
 let server: Server;
 let school: School;
@@ -92,12 +91,6 @@ async function written(quiz: Quiz, format: string): Promise<Buffer> {
   return bytesOf(finch.post(`/api/briefs/${briefId}/quiz/file`, { format }));
 }
 const read = async (bytes: Buffer, name = 'quiz.zip') => (await finch.upload('/api/quizzes/read', bytes, name)).body as ReadQuizReply;
-async function zipped(files: Record<string, string | Buffer>): Promise<Buffer> {
-  const zip = archiver('zip');
-  for (const [name, bytes] of Object.entries(files)) zip.append(bytes, { name });
-  void zip.finalize();
-  return buffer(zip);
-}
 const MANIFEST = (...items: string[]) =>
   `<manifest><resources>${items.map((item) => `<resource identifier="${item}" type="imsqti_item_xmlv2p1" href="${item}"/>`).join('')}</resources></manifest>`;
 const ITEM = (body: string, more = '') =>
@@ -143,7 +136,7 @@ it.each(['qti3', 'qti21'])(
       ])
         files[name] = take(name);
       // Without our own file beside it, all that is known is what the standard says.
-      const bare = await read(await zipped(files));
+      const bare = await read(await zip(files));
       expect(bare.notTaken).toEqual([]);
       const kinds = (list: Question[]) => list.map((one) => `${one.kind} ${one.points}`).sort();
       expect(kinds(bare.questions)).toEqual(kinds(questions));
@@ -193,7 +186,7 @@ it.each<[string, string, string | null]>([
   ['broken XML', '<assessmentItem>', 'unreadable'],
 ])('of a package with %s says what is not taken, and takes the rest', async (_case, item, problem) => {
   const { questions, notTaken } = await read(
-    await zipped({ 'imsmanifest.xml': MANIFEST('one.xml', 'two.xml'), 'one.xml': item, 'two.xml': ITEM(CHOICES, CHOICE) }),
+    await zip({ 'imsmanifest.xml': MANIFEST('one.xml', 'two.xml'), 'one.xml': item, 'two.xml': ITEM(CHOICES, CHOICE) }),
   );
   expect(notTaken.map((one) => one.why)).toEqual(problem === null ? [] : [problem]);
   expect(questions).toHaveLength(problem === null ? 2 : 1);
@@ -202,14 +195,14 @@ it.each<[string, string, string | null]>([
 it('takes three hundred questions of more, and says so of the others', async () => {
   const names = Array.from({ length: 400 }, (_, index) => `i${index}.xml`);
   const files = Object.fromEntries(names.map((name) => [name, ITEM(CHOICES, CHOICE)]));
-  const { questions, notTaken } = await read(await zipped({ 'imsmanifest.xml': MANIFEST(...names), ...files }));
+  const { questions, notTaken } = await read(await zip({ 'imsmanifest.xml': MANIFEST(...names), ...files }));
   expect([questions.length, notTaken.length, notTaken[0]!.why]).toEqual([300, 100, 'tooMany']);
   const more = Object.fromEntries(Array.from({ length: 2100 }, (_, index) => [`i${index}.xml`, 'x']));
-  expect((await finch.upload('/api/quizzes/read', await zipped(more), 'many.zip')).body.type).toBe('quizFile.tooLarge');
+  expect((await finch.upload('/api/quizzes/read', await zip(more), 'many.zip')).body.type).toBe('quizFile.tooLarge');
 });
 
 it('refuses a package with paths outside, and what is none', async () => {
-  const inside = await zipped({ 'a/imsmanifest.xml': MANIFEST('one.xml') });
+  const inside = await zip({ 'a/imsmanifest.xml': MANIFEST('one.xml') });
   // The packer makes no such names, so one is written over in the bytes.
   const outside = Buffer.from(inside.toString('latin1').replaceAll('a/imsmanifest.xml', '../manifest.xmlxx'), 'latin1');
   expect((await finch.upload('/api/quizzes/read', outside, 'quiz.zip')).body.type).toBe('quizFile.outside');

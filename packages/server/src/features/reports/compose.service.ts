@@ -41,16 +41,16 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
 
   return {
     /** Whom a report is of, class by class in the order of names. @throws Problem `thing.unknown` for a class of somebody else */
-    async keys(teacher: Teacher, settings: ReportSettings): Promise<(ReportKey & { className: string })[]> {
+    async keys(teacher: Teacher, settings: ReportSettings): Promise<(ReportKey & { className: string; zone: string })[]> {
       const found = await classesFor(teacher, settings.classIds);
       const members = await roster.membersOf(
         found.map((one) => one.id),
         settings.studentIds ?? undefined,
       );
-      return found.flatMap(({ id, label }) =>
+      return found.flatMap(({ id, label, calendar: { zone } }) =>
         members
           .filter((member) => member.classId === id && (settings.withLeft || member.left === null))
-          .map((member) => ({ classId: id, studentId: member.student.id, className: label })),
+          .map((member) => ({ classId: id, studentId: member.student.id, className: label, zone })),
       );
     },
 

@@ -2,6 +2,7 @@ import { SHIPPED_REPORTS } from '@jolly/core';
 import type { ReportDocument, ReportSection } from './report-document';
 import { PAGE_FONTS } from '../../files/page-fonts';
 import { reportHtml } from './report-html';
+import { laidOut, textWidth } from './report-layout';
 import { reportCsv, reportWorkbook, sheetsOf } from './report-tables';
 import { sectionText } from './report-text';
 import { opened } from '../../testing/spreadsheet';
@@ -88,6 +89,40 @@ describe('a report as a page', () => {
     ]);
   });
 
+  it('is turned where a table is too wide for upright paper, and split with the names again where it is too wide for that', () => {
+    const wide = (columns: number) => {
+      const heads = Array.from({ length: columns }, (_, at) => ({ head: `Category ${at}`, number: true as const }));
+      const rows = ['Annelise Featherstone', 'Bao Lind'].map((name) => [{ text: name }, ...heads.map(() => ({ text: '88.8 %' }))]);
+      return report([
+        section('', [{ kind: 'table', table: { id: 't', caption: '', columns: [{ head: 'Student' }, ...heads], rows, none: '' } }]),
+      ]);
+    };
+    const tables = (columns: number) =>
+      laidOut(wide(columns)).document.sections[0]!.blocks.flatMap((block) => (block.kind === 'table' ? [block.table] : []));
+    expect([4, 8, 14].map((columns) => [laidOut(wide(columns)).turned, tables(columns).length])).toEqual([
+      [false, 1],
+      [true, 1],
+      [true, 2],
+    ]);
+    const [first, second] = tables(14);
+    expect([first!.rows, second!.rows].map((rows) => rows.map((row) => row[0]!.text))).toEqual([
+      ['Annelise Featherstone', 'Bao Lind'],
+      ['Annelise Featherstone', 'Bao Lind'],
+    ]);
+    expect([first!, second!].flatMap((table) => table.columns.slice(1)).map((column) => column.head)).toEqual(
+      wide(14).sections[0]!.blocks.flatMap((block) => (block.kind === 'table' ? block.table.columns.slice(1).map((one) => one.head) : [])),
+    );
+    expect(second!.caption).toBe('further columns');
+    expect(laidOut({ ...wide(4), landscape: true }).turned).toBe(false);
+    expect(textWidth('MMMM', 10)).toBeGreaterThan(textWidth('iiii', 10));
+  });
+
+  it('breaks lines at words, and within a word only where it is longer than any', () => {
+    const page = html(report([section('Bao', [work([`Delta ${'x'.repeat(40)}`, 14])])]));
+    expect(page).toContain('overflow-wrap:break-word');
+    expect(page).toContain(`Delta <span class="long">${'x'.repeat(40)}</span>`);
+  });
+
   it('finds each of its fonts among the packages', () => {
     for (const path of Object.values(PAGE_FONTS)) expect(() => require.resolve(path)).not.toThrow();
   });
@@ -149,12 +184,12 @@ describe('a report as sheets', () => {
       ['Otto', 'Rivers', '', 'Afloat'],
     ]);
     expect(reportCsv([report([])])).toBe('');
-    const book = await opened(await reportWorkbook([report([])]));
+    const book = await opened(await reportWorkbook([report([], { language: 'ar' })], 'xlsx'));
     expect(book.worksheets[0]!.getCell('A1').value).toBe('Nobody is in this report.');
   });
 
   it('writes percentages as numbers that are shown as before', async () => {
-    const book = await opened(await reportWorkbook(both));
+    const book = await opened(await reportWorkbook(both, 'xlsx'));
     const total = book.getWorksheet('Summary')!.getCell('C3');
     expect([total.value, total.numFmt]).toEqual([55.5, '0.0" %"']);
   });

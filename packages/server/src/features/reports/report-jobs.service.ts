@@ -1,5 +1,5 @@
 import archiver from 'archiver';
-import type { ReportSettings } from '@jolly/core';
+import { localDateAt, type ReportSettings } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { Op, type Sequelize } from 'sequelize';
@@ -19,6 +19,13 @@ import type { ComposeService, ReportKey } from './compose.service';
 import type { ReportDocument } from './report-document';
 import { makeReport } from './report-maker';
 import { defineReports, type ReportJobRow, type ReportPartRow } from './reports.model';
+
+const LONGEST_STEM = 150;
+/** What a report is called among files: its title, its classes, and the day there. @example Progress-report-Rivers-2026-11-25 */
+function stemOf(title: string, keys: readonly { className: string; zone: string }[], now: number): string {
+  const classNames = [...new Set(keys.map((key) => key.className))].join(' ');
+  return `${fileStem([title || 'report', classNames].join(' ')).slice(0, LONGEST_STEM)}-${localDateAt(keys[0]!.zone, now)}`;
+}
 
 /** Students of one file: a class, as a rule. */
 const PART_SIZE = 45;
@@ -56,8 +63,8 @@ interface Collaborators {
 export function reportJobsService({ sequelize, fileStore, compose, printPdf }: Collaborators) {
   const { jobs, parts } = defineReports(sequelize);
 
-  const fileName = ({ title, format }: Pick<ReportJobRow, 'title' | 'format'>, count: number) =>
-    `${fileStem(title || 'report')}.${format === 'pdf' && count > 1 ? 'zip' : format}`;
+  const fileName = ({ title, stem, format }: Pick<ReportJobRow, 'title' | 'stem' | 'format'>, count: number) =>
+    `${stem || fileStem(title || 'report')}.${format === 'pdf' && count > 1 ? 'zip' : format}`;
   function toJob(row: ReportJobRow, own: readonly Pick<ReportPartRow, 'fingerprint'>[]): ReportJob {
     const { id, title, format, state, students, madeAt, problem } = row;
     const done = own.filter((part) => part.fingerprint !== null).length;
@@ -169,6 +176,7 @@ export function reportJobsService({ sequelize, fileStore, compose, printPdf }: C
         id: randomUUID(),
         ownerId: teacher.userId,
         title: settings.title,
+        stem: stemOf(settings.title, keys, now),
         format,
         settings,
         state: 'waiting',

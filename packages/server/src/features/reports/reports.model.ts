@@ -12,6 +12,8 @@ export interface ReportJobRow {
   id: string;
   ownerId: string;
   title: string;
+  /** what its file is called, without the ending; empty for one that was begun before files had names of their own */
+  stem: string;
   format: ReportFormat;
   settings: unknown;
   state: ReportJob['state'];
@@ -47,6 +49,7 @@ export function defineReports(sequelize: Sequelize) {
         id: key(),
         ownerId: STRING,
         title: STRING,
+        stem: STRING,
         format: STRING,
         settings: JSON,
         state: STRING,

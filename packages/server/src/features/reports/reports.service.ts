@@ -9,6 +9,7 @@ import { Problem } from '../../http/problem';
 import type { Teacher } from '../marking/desk.service';
 import type { ComposeService } from './compose.service';
 import { reportHtml } from './report-html';
+import { laidOut } from './report-layout';
 import { defineReports, type ReportPresetRow } from './reports.model';
 
 export { makeReport } from './report-maker';
@@ -47,6 +48,7 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
       const counted = looked.length === keys.length ? document.sections.length : sections;
       return {
         html: reportHtml({ ...document, sections: all }, { fontAt: (name) => `/report-fonts/${name}`, policy: "'self'" }),
+        turned: laidOut({ ...document, sections: all }).turned,
         shown: all.length,
         sections: counted,
         students,

@@ -121,7 +121,7 @@ describe('a report as a file', () => {
     await school.bringIn(finch, `${long}\nيوسف الراشد`);
     for (const title of ['Delta', 'Meander', 'Oxbow']) await scored(title, 14, 'Well seen.');
     const { job, bytes } = await made({ parts: ['summary', 'work', 'remarks'], signature: 'Read by (family)' }, 'pdf');
-    expect(job).toMatchObject({ state: 'done', parts: 1, done: 1, students: 4, fileName: 'Progress-report.pdf' });
+    expect(job).toMatchObject({ state: 'done', parts: 1, done: 1, students: 4, fileName: 'Progress-report-Rivers-2026-11-23.pdf' });
     const folder = mkdtempSync(join(tmpdir(), 'jolly-pdf-'));
     try {
       const path = join(folder, 'report.pdf');
@@ -165,7 +165,7 @@ describe('a report as a file', () => {
     const signIn = { ...SHIPPED_REPORTS.signIn, classIds: [school.rivers, other.id] };
     expect((await preview(signIn)).sections).toBe(2);
     const { job, bytes } = await made(signIn, 'csv');
-    expect(job).toMatchObject({ parts: 2, state: 'done', fileName: 'Sign-in-list.csv' });
+    expect(job).toMatchObject({ parts: 2, state: 'done', fileName: expect.stringMatching(/^Sign-in-list-Rivers-.*2026-11-23\.csv$/) });
     expect(bytes.toString().trim().split('\r\n')).toEqual([
       'Student,Class,In,Out,Signature',
       'Bao Lind,Rivers,,,',

@@ -16,8 +16,15 @@ export interface Bundle {
   classes: BundleClass[];
   /** what is not in order but keeps nobody from being read, such as a class of an unknown course */
   notes: string[];
-  /** the students of one class */
-  studentsOf: (sourceId: string, today: string) => { students: RosterRow[]; problems: (RowProblem & { file: string })[] };
+  /**
+   * The students of one class; of a delta also what it says of users alone.
+   * @param known by which ids the records know those who are in the class already
+   */
+  studentsOf: (
+    sourceId: string,
+    today: string,
+    known: ReadonlySet<string>,
+  ) => { students: RosterRow[]; problems: (RowProblem & { file: string })[] };
 }
 
 type BundleRecord = { row: number; get: (column: string) => string };
@@ -70,20 +77,39 @@ function readManifest(files: ReadonlyMap<string, string[][]>): { version: string
  */
 export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
   const { version, modeOf } = readManifest(files);
-  for (const needed of ['users', 'enrollments']) if (modeOf.get(needed) === 'absent') refuse('bundle.lacks', { name: needed });
-  const mode = modeOf.get('enrollments') === 'delta' ? 'delta' : 'bulk';
+  // A delta has the files in which something changed; in bulk the people and who is where must be there.
+  const mode = ['users', 'enrollments', 'roles', 'classes'].some((name) => modeOf.get(name) === 'delta') ? 'delta' : 'bulk';
+  for (const needed of ['users', 'enrollments'])
+    if (mode === 'bulk' && modeOf.get(needed) === 'absent') refuse('bundle.lacks', { name: needed });
   const table = (name: string) => recordsOf(files.get(`${name}.csv`));
   const [users, enrollments, classes] = [table('users'), table('enrollments'), table('classes')];
   if (users.length > MOST_ROWS * 4 || enrollments.length > MOST_ROWS * 20) refuse('bundle.tooLarge');
   const isGone = (record: BundleRecord) => record.get('status').toLowerCase() === 'tobedeleted';
   const idsOf = (records: BundleRecord[]) => new Set(records.map((record) => record.get('sourcedId')));
   const userById = new Map(users.map((user) => [user.get('sourcedId'), user]));
-  const studentRoles = new Set(
-    table('roles')
-      .filter((role) => role.get('role').toLowerCase() === 'student')
-      .map((role) => role.get('userSourcedId')),
-  );
-  const hasRoles = modeOf.get('roles') !== 'absent';
+  const rolesOf = new Map<string, Set<string>>();
+  for (const role of table('roles')) {
+    const id = role.get('userSourcedId');
+    const own = rolesOf.get(id) ?? new Set();
+    rolesOf.set(id, isGone(role) ? own : own.add(role.get('role').toLowerCase()));
+  }
+  /** Of a delta: who was a student and is none any more. */
+  const lost = new Map<string, { row: number; user?: BundleRecord }>();
+  for (const role of table('roles')) {
+    const id = role.get('userSourcedId');
+    if (isGone(role) && role.get('role').toLowerCase() === 'student' && !rolesOf.get(id)!.has('student')) lost.set(id, { row: role.row });
+  }
+  /** Is a user something else than a student? A delta says only what changed: who is not in it is what they were. */
+  const isOther = (id: string, user: BundleRecord | undefined): boolean => {
+    const own = rolesOf.get(id);
+    if (own) return !own.has('student');
+    if (modeOf.get('roles') === 'bulk') return true;
+    const role = user?.get('role').toLowerCase() ?? '';
+    return role !== '' && role !== 'student';
+  };
+  /** Has the records system taken a user out, or switched them off? */
+  const isOff = (user: BundleRecord | undefined): boolean =>
+    user !== undefined && (isGone(user) || user.get('enabledUser').toLowerCase() === 'false');
 
   const notes: string[] = [];
   const known = { orgs: idsOf(table('orgs')), courses: idsOf(table('courses')), academicsessions: idsOf(table('academicsessions')) };
@@ -102,6 +128,12 @@ export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
     refer('orgs', 'schoolSourcedId', 'the school');
     refer('academicsessions', 'termSourcedIds', 'the term');
   }
+
+  const off = users.filter((user) => !isGone(user) && isOff(user)).length;
+  if (off > 0)
+    notes.push(
+      `users.csv: ${off} ${off === 1 ? 'person is' : 'people are'} switched off there (enabledUser false) and taken as having left.`,
+    );
 
   const studentEnrollments = enrollments.filter((one) => one.get('role').toLowerCase() === 'student');
   const classIds = new Map<string, string>();
@@ -122,10 +154,27 @@ export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
       title,
       students: studentEnrollments.filter((one) => one.get('classSourcedId') === sourceId && !isGone(one)).length,
     })),
-    studentsOf(sourceId, today) {
+    studentsOf(sourceId, today, members) {
       const students: RosterRow[] = [];
       const problems: (RowProblem & { file: string })[] = [];
       const seen = new Set<string>();
+      const said = (id: string, row: number, user: BundleRecord | undefined, left: string | null): RosterRow | null => {
+        const name = (...columns: string[]) => columns.map((column) => user?.get(column) ?? '').find(Boolean) ?? '';
+        const givenName = name('preferredGivenName', 'preferredFirstName', 'givenName');
+        const familyName = name('preferredFamilyName', 'preferredLastName', 'familyName');
+        if (user && left === null && givenName === '' && familyName === '') return null;
+        const [number, userName, email] = [user?.get('identifier') ?? '', user?.get('username') ?? '', user?.get('email') ?? ''];
+        return {
+          row,
+          givenName: givenName || familyName,
+          familyName: givenName ? familyName : '',
+          sourceId: id,
+          ...(number ? { schoolNumber: number } : {}),
+          ...(/^[^\s@/\\]{2,64}$/.test(userName) ? { userName: userName.toLowerCase() } : {}),
+          ...(/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/.test(email) ? { email: email.toLowerCase() } : {}),
+          ...(left === null ? {} : { left }),
+        };
+      };
       for (const enrollment of studentEnrollments.filter((one) => one.get('classSourcedId') === sourceId)) {
         const { row } = enrollment;
         const id = enrollment.get('userSourcedId');
@@ -135,39 +184,36 @@ export function readOneRoster(files: ReadonlyMap<string, string[][]>): Bundle {
           add('noId', 'userSourcedId', '');
           continue;
         }
-        const ended = isGone(enrollment) || (isLocalDate(enrollment.get('endDate')) && enrollment.get('endDate') <= today);
-        // In bulk what is to be deleted is as good as not there; in a delta it is the news.
-        if (isGone(enrollment) && mode === 'bulk') continue;
-        const leftOn = isLocalDate(enrollment.get('endDate')) ? enrollment.get('endDate') : today;
         const user = userById.get(id);
+        const ended = isGone(enrollment) || isOff(user) || (isLocalDate(enrollment.get('endDate')) && enrollment.get('endDate') <= today);
+        // In bulk what is to be deleted is as good as not there; in a delta it is the news.
+        if (mode === 'bulk' && (isGone(enrollment) || isOff(user))) continue;
+        const leftOn = isLocalDate(enrollment.get('endDate')) ? enrollment.get('endDate') : today;
         if (!user && modeOf.get('users') === 'bulk') {
           add('danglingUser', 'userSourcedId', id);
           continue;
         }
-        if (user && (hasRoles ? !studentRoles.has(id) : user.get('role') !== '' && user.get('role').toLowerCase() !== 'student')) {
-          add('notAStudent', 'role', user.get('role') || id, { file: 'users.csv', row: user.row });
+        if (isOther(id, user)) {
+          add('notAStudent', 'role', user?.get('role') || id, user ? { file: 'users.csv', row: user.row } : undefined);
           continue;
         }
         if (seen.has(id)) continue;
         seen.add(id);
-        const name = (preferred: string, plain: string) => user?.get(preferred) || user?.get(plain) || '';
-        const [givenName, familyName] = [name('preferredFirstName', 'givenName'), name('preferredLastName', 'familyName')];
-        if (user && givenName === '' && familyName === '') {
-          add('noName', 'givenName', '', { file: 'users.csv', row: user.row });
-          continue;
-        }
-        const [number, userName, email] = [user?.get('identifier') ?? '', user?.get('username') ?? '', user?.get('email') ?? ''];
-        students.push({
-          row,
-          givenName: givenName || familyName,
-          familyName: givenName ? familyName : '',
-          sourceId: id,
-          ...(number ? { schoolNumber: number } : {}),
-          ...(/^[^\s@/\\]{2,64}$/.test(userName) ? { userName: userName.toLowerCase() } : {}),
-          ...(/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/.test(email) ? { email: email.toLowerCase() } : {}),
-          ...(ended ? { left: leftOn } : {}),
-        });
+        const student = said(id, row, user, ended ? leftOn : null);
+        if (student) students.push(student);
+        else add('noName', 'givenName', '', { file: 'users.csv', row: user!.row });
       }
+      // Of who is in the class already a delta may say something without repeating that they are in it.
+      if (mode === 'delta')
+        for (const [id, { row, user }] of new Map([
+          ...lost,
+          ...[...userById].map(([id, user]) => [id, { row: user.row, user }] as const),
+        ])) {
+          if (seen.has(id) || (!members.has(id) && !members.has(user?.get('identifier') ?? ''))) continue;
+          const isLeft = isOff(user) || lost.has(id);
+          const student = !isLeft && isOther(id, user) ? null : said(id, row, user, isLeft ? today : null);
+          if (student) students.push(student);
+        }
       return { students, problems };
     },
   };

@@ -98,9 +98,21 @@ function chooseClass(bundle: Bundle, found: SchoolClass, asked: string | undefin
   return same.length === 1 ? same[0]!.sourceId : null;
 }
 
-function readBundle(bundle: Bundle, found: SchoolClass, encoding: string | null, reading: RosterReading, today: string): Read {
-  const chosen = chooseClass(bundle, found, reading.bundleClass);
-  const { students, problems } = chosen === null ? { students: [], problems: [] } : bundle.studentsOf(chosen, today);
+function readBundle(
+  bundle: Bundle,
+  found: SchoolClass,
+  members: readonly Details[],
+  encoding: string | null,
+  reading: RosterReading,
+  today: string,
+): Read {
+  // A delta of people alone names no class: it is read for those who are in this one.
+  const ofPeople = bundle.mode === 'delta' && bundle.classes.length === 0;
+  const chosen = ofPeople ? (found.sourceId ?? found.id) : chooseClass(bundle, found, reading.bundleClass);
+  const here = new Set(
+    members.flatMap(({ student }) => [student.id, student.sourceId, student.schoolNumber].filter((key) => key !== null)),
+  );
+  const { students, problems } = chosen === null ? { students: [], problems: [] } : bundle.studentsOf(chosen, today, here);
   return {
     students,
     problems,
@@ -114,7 +126,7 @@ function readBundle(bundle: Bundle, found: SchoolClass, encoding: string | null,
       columns: [],
       bundle: { version: bundle.version, mode: bundle.mode, classes: bundle.classes, chosen, notes: bundle.notes },
     },
-    sourceId: chosen,
+    sourceId: ofPeople ? null : chosen,
   };
 }
 
@@ -166,11 +178,11 @@ export function rosterImportService({ sequelize, accounts, classes, roster, pers
     const found = await classes.forTeacher(actor, action, classId);
     const file = await readRosterFile(bytes);
     const today = localDateAt(found.calendar.zone, now);
+    const members = await roster.detailsOf(classId);
     const read =
       file.kind === 'table'
         ? readTable(file.rows, file.encoding, reading)
-        : readBundle(readOneRoster(file.files), found, file.encoding, reading, today);
-    const members = await roster.detailsOf(classId);
+        : readBundle(readOneRoster(file.files), found, members, file.encoding, reading, today);
     const { students, others } = await meet(read.students, members);
     const [mayHelp, knownTo] = await Promise.all([
       persons.mayHelp(

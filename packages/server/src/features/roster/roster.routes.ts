@@ -22,6 +22,7 @@ import type { PrintPdf } from '../../files/print-pdf';
 import type { PersonAct } from './persons.service';
 import {
   answerBody,
+  bundleQuery,
   chosenBody,
   helperBody,
   helperParams,
@@ -126,10 +127,11 @@ export function rosterRoutes({
     {
       route: 'GET /api/classes/:classId/roster.zip',
       action: 'roster.look',
-      does: 'The roster as a OneRoster bundle.',
+      does: 'The roster as a OneRoster bundle, of version 1.1 or 1.2.',
       params: classParams,
+      query: bundleQuery,
       repliesItself: true,
-      handle: async (ask) => send(ask, await rosterExport.bundle(ask.actor, ask.params.classId, ask.now)),
+      handle: async (ask) => send(ask, await rosterExport.bundle(ask.actor, ask.params.classId, ask.query.version ?? '1.1', ask.now)),
     },
     {
       route: 'POST /api/classes/:classId/cards',

@@ -1,5 +1,6 @@
 import { LANGUAGES, LONGEST_NAME, MOST_COLUMNS } from '@jolly/core';
 import Joi from 'joi';
+import { ONE_ROSTER_VERSIONS, type OneRosterVersion } from '../../files/one-roster-bundle';
 import { id, line, personName } from '../../forms/fields';
 import type { CardsRequest, JoinRequest, RosterReading, SettleJoining, StudentChange } from '../../contract';
 import { email, password, userName } from '../../forms/people';
@@ -24,6 +25,7 @@ const reading = {
   whole: Joi.boolean().strict(),
   meant: Joi.array().items(Joi.number().strict().integer().min(1)).max(5000),
 };
+export const bundleQuery = Joi.object<{ version?: OneRosterVersion }>({ version: Joi.string().valid(...ONE_ROSTER_VERSIONS) });
 export const previewBody = Joi.object<RosterReading, true>(reading);
 export const importBody = Joi.object<RosterReading & { digest: string }, true>({ ...reading, digest: Joi.string().max(64).required() });
 export const studentBody = Joi.object<StudentChange, true>({

@@ -1,8 +1,10 @@
-import archiver from 'archiver';
+import { parse } from 'csv-parse/sync';
 import { buffer } from 'node:stream/consumers';
 import type { RosterPreviewReply, RosterStudent } from '../../contract';
+import { unzip } from '../../files/read-table';
 import { aSchool, aServer, type Person, type School, type Server } from '../../testing/school';
 import { saved } from '../../testing/spreadsheet';
+import { zip } from '../../testing/zip';
 
 let server: Server;
 let school: School;
@@ -23,12 +25,7 @@ const preview = async (table: string | Buffer, options = {}) =>
   (await finch.upload(`${roster}/preview`, Buffer.from(table), 'table', options)).body as RosterPreviewReply;
 const short = ({ entries }: RosterPreviewReply) =>
   entries.map((entry) => [entry.row, entry.kind, entry.kind === 'problem' ? entry.why : entry.name.givenName]);
-const zip = async (files: Record<string, string | Buffer>) => {
-  const archive = archiver('zip');
-  for (const [name, content] of Object.entries(files)) archive.append(content, { name });
-  void archive.finalize();
-  return buffer(archive);
-};
+type Row = Record<string, string>;
 const download = (path: string) =>
   finch.agent
     .get(path)
@@ -258,6 +255,97 @@ describe('a OneRoster bundle', () => {
     expect((await school.bringIn(finch, await zip(delta))).body).toMatchObject({ left: 1, changed: 1 });
     expect(await names()).toEqual(['Benno Kelp', 'Bao Lind', 'Hana Lind']);
   });
+
+  describe('as a delta of some files alone', () => {
+    const delta = (files: Record<string, string>) =>
+      zip({
+        'manifest.csv': [
+          'propertyName,value',
+          'oneroster.version,1.2',
+          ...Object.keys(files).map((name) => `file.${name.replace('.csv', '')},delta`),
+        ].join('\n'),
+        ...files,
+      });
+    beforeEach(async () => {
+      await school.bringIn(finch, await bundle(), { whole: false });
+    });
+
+    it.each([
+      [
+        'users: a preferred name, another id for a known number, one switched off, strangers passed over',
+        {
+          'users.csv':
+            'sourcedId,status,enabledUser,givenName,preferredGivenName,familyName,preferredFamilyName,identifier\nu1,active,true,Ada,Adele,Reef,Riff,17\nnew-2,active,true,Ben,,Kelp,,18\nu50,active,true,No,,Body,,99',
+        },
+        [
+          [2, 'changed', 'Ada'],
+          [3, 'changed', 'Ben'],
+        ],
+      ],
+      [
+        'users: one taken out, one switched off',
+        { 'users.csv': 'sourcedId,status,enabledUser,givenName,familyName\nu1,tobedeleted,true,,\nu2,active,false,Ben,Kelp' },
+        [
+          [2, 'left', 'Ada'],
+          [3, 'left', 'Ben'],
+        ],
+      ],
+      [
+        'enrollments',
+        { 'enrollments.csv': 'sourcedId,status,classSourcedId,userSourcedId,role\ne1,tobedeleted,c1,u1,student' },
+        [[2, 'left', 'Ada']],
+      ],
+      [
+        'roles: only the changed ones',
+        {
+          'roles.csv': 'sourcedId,status,userSourcedId,role\nr1,tobedeleted,u1,student\nr9,active,u77,teacher',
+          'enrollments.csv': 'sourcedId,status,classSourcedId,userSourcedId,role\ne2,active,c1,u2,student',
+        },
+        [
+          [2, 'left', 'Ada'],
+          [2, 'unchanged', 'Ben'],
+        ],
+      ],
+    ])('takes from %s', async (_case, files, expected) => {
+      const shown = await preview(await delta(files as Record<string, string>));
+      expect(short(shown).sort()).toEqual([...expected].sort());
+    });
+
+    it('remembers the changed id', async () => {
+      await school.bringIn(
+        finch,
+        await delta({ 'users.csv': 'sourcedId,status,givenName,familyName,identifier\nnew-2,active,Ben,Kelp,18' }),
+      );
+      const later = await delta({ 'users.csv': 'sourcedId,status,givenName,familyName\nnew-2,active,Benno,Kelp' });
+      expect(short(await preview(later))).toEqual([[2, 'changed', 'Ben']]);
+    });
+  });
+
+  it.each(['1.1', '1.2'])(
+    'of version %s that goes out has its people, teachers too, each id once, and names as they are',
+    async (version) => {
+      await school.bringIn(finch, "Given name,Family name\n'-Dash,Name");
+      const bytes = (await download(`${roster}.zip?version=${version}`)).body as Buffer;
+      const files = new Map(
+        (await unzip(bytes)).map(({ name, bytes: part }) => [name, parse(part.toString(), { columns: true }) as Row[]]),
+      );
+      const [users, years] = [files.get('users.csv')!, files.get('academicSessions.csv')!];
+      expect(users.map((one) => one.givenName)).toEqual(expect.arrayContaining(['finch', 'lund', 'Bao', 'Hana', '-Dash']));
+      expect(years.filter((one) => one.type === 'schoolYear')).toMatchObject([{ title: '2026', startDate: '2026-09-07' }]);
+      expect(years.filter((one) => one.type === 'term').every((one) => one.parentSourcedId === years[0]!.sourcedId)).toBe(true);
+      expect(
+        files
+          .get('enrollments.csv')!
+          .filter((one) => one.role === 'teacher')
+          .map((one) => one.primary),
+      ).toEqual(['true', 'false']);
+      const roles = version === '1.2' ? files.get('roles.csv')! : users;
+      expect(roles.filter((one) => one.role === 'teacher')).toHaveLength(2);
+      const ids = [...files].flatMap(([name, rows]) => (name === 'manifest.csv' ? [] : rows.map((one) => one.sourcedId)));
+      expect(new Set(ids).size).toBe(ids.length);
+      expect(files.get('manifest.csv')).toContainEqual({ propertyName: 'oneroster.version', value: version });
+    },
+  );
 
   it.each([
     ['another version', { 'manifest.csv': manifest({ version: '2.0' }) }, 'version “2.0”'],

@@ -94,15 +94,13 @@ const invite = (schoolClass: ClassReply) =>
       .join(' ');
     await reload();
   });
-const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'ods' | 'zip') =>
+const takeOut = (schoolClass: ClassReply, kind: 'xlsx' | 'ods' | '1.1' | '1.2') =>
   attempt(() => {
-    const [name, params] = [`${schoolClass.label} roster.${kind}`, { classId: schoolClass.id }];
-    const keys = {
-      xlsx: 'GET /api/classes/:classId/roster.xlsx',
-      ods: 'GET /api/classes/:classId/roster.ods',
-      zip: 'GET /api/classes/:classId/roster.zip',
-    } as const;
-    return download(keys[kind], name, { params });
+    const params = { classId: schoolClass.id };
+    const name = (ending: string) => `${schoolClass.label} roster.${ending}`;
+    if (kind === 'xlsx') return download('GET /api/classes/:classId/roster.xlsx', name('xlsx'), { params });
+    if (kind === 'ods') return download('GET /api/classes/:classId/roster.ods', name('ods'), { params });
+    return download('GET /api/classes/:classId/roster.zip', name('zip'), { params, query: { version: kind } });
   });
 
 const takeBack = (schoolClass: ClassReply, id: string) =>
@@ -225,12 +223,12 @@ function signsIn(one: RosterStudent): string {
           <section class="sheet box">
             <h2>{{ t('roster.takeOut') }}</h2>
             <p class="muted small">{{ t('roster.takeOutHint') }}</p>
-            <div class="row out">
+            <div class="row wrap out">
               <Button @click="takeOut(schoolClass, 'xlsx')">{{ t('roster.workbook') }}</Button><Button
                 @click="takeOut(schoolClass, 'ods')"
                 >{{ t('roster.openDocument') }}</Button
-              ><Button @click="takeOut(schoolClass, 'zip')">
-                {{ t('roster.bundle') }}
+              ><Button v-for="version in ['1.1', '1.2'] as const" :key="version" @click="takeOut(schoolClass, version)">
+                {{ t('roster.bundle', { version }) }}
               </Button>
             </div>
           </section>

@@ -139,7 +139,7 @@ it('takes the roster out as a workbook and as a bundle', async () => {
     'GET /api/classes/:classId/roster.zip': 'x' as never,
   });
   await page.press('Workbook');
-  await page.press('OneRoster');
+  await page.press('OneRoster 1.1 (.zip)');
   expect(fetched).toEqual(['Rivers 8 roster.xlsx', 'Rivers 8 roster.zip']);
 });
 

@@ -77,7 +77,7 @@ export const classesWords = {
     takeOut: 'Take the roster out',
     takeOutHint: 'Brought in again, it changes nothing.',
     workbook: 'Workbook (.xlsx)',
-    bundle: 'OneRoster (.zip)',
+    bundle: 'OneRoster {version} (.zip)',
     openDocument: 'Open document (.ods)',
   },
   student: {

@@ -19,7 +19,7 @@ const emit = defineEmits<{ close: []; brought: [BookEditsReply] }>();
 const { t, count, name } = useWords();
 const { problem, busy, attempt } = useAttempt();
 
-const as = ref<'xlsx' | 'ods' | 'csv' | 'oneroster'>('xlsx');
+const as = ref<'xlsx' | 'ods' | 'csv' | 'oneroster' | 'oneroster12'>('xlsx');
 const stretch = ref('');
 const asStudents = ref(false);
 const file = ref<File | null>(null);
@@ -31,7 +31,13 @@ watch(
     if (open) [stretch.value, file.value, plan.value, said.value, problem.value] = [props.term, null, null, '', null];
   },
 );
-const ENDINGS = { xlsx: 'mark-book.xlsx', ods: 'mark-book.ods', csv: 'mark-book.csv', oneroster: 'results.zip' };
+const ENDINGS = {
+  xlsx: 'mark-book.xlsx',
+  ods: 'mark-book.ods',
+  csv: 'mark-book.csv',
+  oneroster: 'results.zip',
+  oneroster12: 'results.zip',
+};
 const own = computed(() => ({ classId: props.classId }));
 const takeOut = () =>
   attempt(() => {
@@ -80,7 +86,8 @@ const MOST = 200;
               { value: 'xlsx', label: t('book.files.workbook') },
               { value: 'ods', label: t('book.files.openDocument') },
               { value: 'csv', label: t('book.files.csv') },
-              { value: 'oneroster', label: t('book.files.oneroster') },
+              { value: 'oneroster', label: t('book.files.oneroster', { version: '1.1' }) },
+              { value: 'oneroster12', label: t('book.files.oneroster', { version: '1.2' }) },
             ]"
           />
         </FormLine>
@@ -99,7 +106,7 @@ const MOST = 200;
       <h3>{{ t('book.files.in') }}</h3>
       <p class="muted small">{{ t('book.files.hint') }}</p>
       <div>
-        <FileButton accept=".xlsx,.ods,.csv,.tsv,.txt" :disabled="busy" @files="look">{{ t('book.files.file') }}</FileButton>
+        <FileButton accept=".xlsx,.ods,.csv,.tsv,.txt,.zip" :disabled="busy" @files="look">{{ t('book.files.file') }}</FileButton>
       </div>
       <p v-if="busy && file" class="muted" role="status">{{ t('book.files.reading') }}</p>
       <ProblemNote :problem="problem" />

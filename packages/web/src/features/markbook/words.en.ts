@@ -293,7 +293,7 @@ export const markbookWords = {
       year: 'The whole year',
       workbook: 'Workbook (.xlsx), totals as formulas',
       csv: 'Table (.csv)',
-      oneroster: 'OneRoster results (.zip)',
+      oneroster: 'OneRoster {version} results (.zip)',
       openDocument: 'Open document (.ods), totals as formulas',
       go: 'Take out',
       asStudents: 'Only what students were shown',

@@ -168,10 +168,11 @@ const nothing = computed(() => busy.value || settings.value.classIds.length === 
         <p v-if="why" class="note bad" role="alert">{{ t('report.noPreview', { why }) }}</p>
         <p v-if="settings.classIds.length === 0" class="note">{{ t('report.noClass') }}</p>
         <p v-else-if="preview && preview.sections === 0" class="note">{{ t('report.none') }}</p>
+        <p v-if="preview?.turned" class="muted small" role="status">{{ t('report.turned') }}</p>
         <iframe
           v-if="preview"
           class="paper"
-          :class="{ wide: settings.landscape, stale: looking }"
+          :class="{ wide: settings.landscape || preview.turned, stale: looking }"
           sandbox="allow-same-origin"
           :title="t('report.preview')"
           :srcdoc="preview.html"

@@ -12,7 +12,7 @@ const KEEP = 'PUT /api/reports/presets';
 const JOBS = 'GET /api/reports/jobs';
 const MAKE = 'POST /api/reports/jobs';
 const STOP = 'POST /api/reports/jobs/:jobId/stop';
-const shown: ReportPreviewReply = { html: '<p>As it looks</p>', shown: 2, sections: 2, students: 2, unknown: [] };
+const shown: ReportPreviewReply = { html: '<p>As it looks</p>', turned: false, shown: 2, sections: 2, students: 2, unknown: [] };
 const job = (more: Partial<ReportJob> = {}): ReportJob => ({
   id: 'j1',
   title: 'Progress',

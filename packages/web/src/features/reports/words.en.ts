@@ -72,6 +72,7 @@ export const reportsWords = {
     paper: 'Paper',
     landscape: 'Landscape',
     portrait: 'Portrait',
+    turned: 'A table is too wide for upright paper: the report is printed landscape.',
     pageEach: 'a page each',
     shading: 'shaded rows',
     language: 'Language',
