@@ -46,6 +46,8 @@ export const aClass = (more: Partial<ClassReply> = {}): ClassReply => ({
   letterShows: 'words',
   roundTimes: true,
   decimalMark: '.',
+  fileClass: '',
+  fileStudents: 'familyFirst',
   noticeAnswers: 'nobody',
   studentNotices: 'never',
   wallRemarks: 'asked',

@@ -5,6 +5,7 @@ import type {
   Closure,
   DaySpan,
   DecimalMark,
+  FileStudents,
   Instant,
   LateRule,
   LocalDate,
@@ -42,6 +43,10 @@ export interface ClassDetails {
   letterShows: LetterShows;
   /** does more time by a percentage come to round times on school days? */
   roundTimes: boolean;
+  /** what it is called in the names of files; empty: as it is called */
+  fileClass: string;
+  /** which name of a student comes first in the names of files */
+  fileStudents: FileStudents;
   /** how its students write numbers: 3.5 or 3,5; the other is read where it can mean nothing else */
   decimalMark: DecimalMark;
   /** who may answer a notice, where the notice says nothing else */

@@ -76,6 +76,8 @@ export const ar: Words = {
     noTotal: 'لا مجموع بعد',
   },
   pages: {
+    classes: '{n} صفوف',
+    all: 'الكل',
     portfolioOf: 'ملف أعمال {name}',
     portfolio: 'ملف الأعمال',
     nothingChosen: 'لم يُختر شيء بعد.',

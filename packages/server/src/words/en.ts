@@ -74,6 +74,8 @@ export const en = {
     noTotal: 'no total yet',
   },
   pages: {
+    classes: '{n} classes',
+    all: 'all',
     portfolioOf: 'Portfolio of {name}',
     portfolio: 'Portfolio',
     nothingChosen: 'Nothing was chosen yet.',

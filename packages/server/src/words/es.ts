@@ -76,6 +76,8 @@ export const es: Words = {
     noTotal: 'aún sin total',
   },
   pages: {
+    classes: '{n} clases',
+    all: 'todo',
     portfolioOf: 'Portafolio de {name}',
     portfolio: 'Portafolio',
     nothingChosen: 'Todavía no se eligió nada.',

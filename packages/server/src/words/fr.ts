@@ -76,6 +76,8 @@ export const fr: Words = {
     noTotal: 'pas encore de total',
   },
   pages: {
+    classes: '{n} classes',
+    all: 'tout',
     portfolioOf: 'Portfolio de {name}',
     portfolio: 'Portfolio',
     nothingChosen: 'Rien n’a encore été choisi.',

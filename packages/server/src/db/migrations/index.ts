@@ -63,6 +63,7 @@ import * as wordsInLanguages from './0062-words-in-languages';
 import * as familiesSeeWork from './0063-families-see-work';
 import * as calendarWishes from './0064-calendar-wishes';
 import * as reportFileNames from './0065-report-file-names';
+import * as fileNames from './0066-file-names';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -138,4 +139,5 @@ export const MIGRATIONS: readonly Migration[] = [
   familiesSeeWork,
   calendarWishes,
   reportFileNames,
+  fileNames,
 ];

@@ -1,4 +1,4 @@
-import type { DecimalMark, NoticeAnswers, StudentNotices, WallRemarks } from '@jolly/core';
+import type { DecimalMark, FileStudents, NoticeAnswers, StudentNotices, WallRemarks } from '@jolly/core';
 import type { LetterShows } from '../../contract';
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
 
@@ -25,6 +25,8 @@ export interface ClassRow {
   familyAsks: boolean;
   letterShows: LetterShows;
   roundTimes: boolean;
+  fileClass: string;
+  fileStudents: FileStudents;
   decimalMark: DecimalMark;
   noticeAnswers: NoticeAnswers;
   studentNotices: StudentNotices;
@@ -90,6 +92,8 @@ export function defineClasses(sequelize: Sequelize) {
         familyAsks: DataTypes.BOOLEAN,
         letterShows: DataTypes.STRING,
         roundTimes: DataTypes.BOOLEAN,
+        fileClass: DataTypes.STRING,
+        fileStudents: DataTypes.STRING,
         decimalMark: DataTypes.STRING,
         noticeAnswers: DataTypes.STRING,
         studentNotices: DataTypes.STRING,

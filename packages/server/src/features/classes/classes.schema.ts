@@ -1,4 +1,5 @@
 import {
+  FILE_STUDENTS,
   isTimeZone,
   LANGUAGES,
   MOST_BANDS,
@@ -57,6 +58,8 @@ const fields = {
   familyAsks: Joi.boolean().strict(),
   letterShows: Joi.string().valid('nothing', 'words', 'score'),
   roundTimes: Joi.boolean().strict(),
+  fileClass: line.max(40).allow(''),
+  fileStudents: Joi.string().valid(...FILE_STUDENTS),
   decimalMark: Joi.string().valid('.', ','),
   noticeAnswers: Joi.string().valid(...NOTICE_ANSWERS),
   studentNotices: Joi.string().valid(...STUDENT_NOTICES),

@@ -9,7 +9,7 @@ import type { MyWorkService } from '../pieces/my-work.service';
 import type { Student } from '../pieces/own-pieces.service';
 import { toReturnedView } from '../pieces/piece-views';
 import type { PortfolioEntriesService, SightOf } from './portfolio-entries.service';
-import { indexPage, piecePage, type TakenPiece } from './portfolio-pages';
+import { indexJson, indexPage, piecePage, type TakenPiece } from './portfolio-pages';
 
 interface Collaborators {
   fileStore: FileStore;
@@ -41,12 +41,12 @@ export function portfolioHomeService({ fileStore, accounts, myWork, portfolioEnt
         const one = handIns.get(id);
         const folder = `${String(taken.length + 1).padStart(2, '0')} ${fileStem(title)}`;
         const nameFor = namesInFolder(['index.html']);
-        const names: string[] = [];
+        const names: TakenPiece['files'] = [];
         for (const file of files) {
           const bytes = await fileStore.read(file.fingerprint);
           if (!bytes) continue;
           const name = nameFor(file.name);
-          names.push(name);
+          names.push({ name, size: bytes.size, sha256: file.fingerprint });
           zip.append(bytes.stream, { name: `${folder}/${name}` });
         }
         const zone = sight?.schoolClass.calendar.zone ?? sights[0]?.schoolClass.calendar.zone ?? 'UTC';
@@ -60,7 +60,9 @@ export function portfolioHomeService({ fileStore, accounts, myWork, portfolioEnt
         taken.push(piece);
         zip.append(piecePage(language, piece), { name: `${folder}/index.html` });
       }
-      zip.append(indexPage(language, me, localDateAt(sights[0]?.schoolClass.calendar.zone ?? 'UTC', now), taken), { name: 'index.html' });
+      const made = localDateAt(sights[0]?.schoolClass.calendar.zone ?? 'UTC', now);
+      zip.append(indexPage(language, me, made, taken), { name: 'index.html' });
+      zip.append(indexJson(language, me, made, taken), { name: 'index.json' });
       void zip.finalize();
       return { name: `portfolio-${fileStem(me)}.zip`, zip };
     },

@@ -1,6 +1,6 @@
 import { htmlPage } from '../../files/html-page';
 import { escaped, richTextHtml } from '../../files/rich-text-html';
-import type { Language, RichText } from '@jolly/core';
+import { plainText, type Language, type RichText } from '@jolly/core';
 import { say, wordsIn } from '../../words';
 
 /** One piece as it is taken home. */
@@ -15,8 +15,8 @@ export interface TakenPiece {
   handedIn: string;
   text: RichText | null;
   sheets: { title: string; text: RichText }[];
-  /** names in its folder */
-  files: string[];
+  /** in its folder */
+  files: { name: string; size: number; sha256: string }[];
   remark: RichText | null;
 }
 
@@ -47,6 +47,31 @@ export function piecePage(
       .map((sheet) => `<h2 dir="auto">${escaped(sheet.title)}</h2><article dir="auto">${richTextHtml(sheet.text)}</article>`)
       .join(
         '',
-      )}${files.length > 0 ? `<h2>${pages.files}</h2><ul>${files.map((file) => `<li><a href="${escaped(encodeURIComponent(file))}">${escaped(file)}</a></li>`).join('')}</ul>` : ''}${remark ? `<h2>${pages.teacherWrote}</h2><article dir="auto">${richTextHtml(remark)}</article>` : ''}`,
+      )}${files.length > 0 ? `<h2>${pages.files}</h2><ul>${files.map(({ name }) => `<li><a href="${escaped(encodeURIComponent(name))}">${escaped(name)}</a></li>`).join('')}</ul>` : ''}${remark ? `<h2>${pages.teacherWrote}</h2><article dir="auto">${richTextHtml(remark)}</article>` : ''}`,
   );
 }
+
+/**
+ * The same for programs: what stands in the pages, as JSON. Texts are documents of nodes as editors have them, with their plain words
+ * beside them; docs/formats.md says what each field is.
+ */
+export const indexJson = (language: Language, name: string, made: string, pieces: readonly TakenPiece[]): string =>
+  JSON.stringify(
+    {
+      format: 'jolly-compass-portfolio',
+      version: 1,
+      language,
+      name,
+      made,
+      pieces: pieces.map(({ text, sheets, remark, ...piece }) => ({
+        ...piece,
+        text,
+        words: plainText(text).trim(),
+        sheets: sheets.map((sheet) => ({ ...sheet, words: plainText(sheet.text).trim() })),
+        remark,
+        remarkWords: plainText(remark).trim(),
+      })),
+    },
+    null,
+    2,
+  );

@@ -61,7 +61,18 @@ it('goes home as pages with every file, in which nothing that was written become
   const files = new Map(
     (await unzip(await bytesOf(bao.get('/api/my/portfolio/zip')))).map((entry) => [entry.name, entry.bytes.toString()]),
   );
-  expect([...files.keys()].sort()).toEqual(['01 Delta-sea/float times.csv', '01 Delta-sea/index.html', 'index.html']);
+  expect([...files.keys()].sort()).toEqual(['01 Delta-sea/float times.csv', '01 Delta-sea/index.html', 'index.html', 'index.json']);
+  expect(JSON.parse(files.get('index.json')!)).toMatchObject({
+    format: 'jolly-compass-portfolio',
+    version: 1,
+    pieces: [
+      {
+        folder: '01 Delta-sea',
+        words: 'The river slows down here.',
+        files: [{ name: 'float times.csv', sha256: expect.stringMatching(/^[0-9a-f]{64}$/) }],
+      },
+    ],
+  });
   expect(files.get('index.html')).toContain('href="01%20Delta-sea/index.html"');
   const page = files.get('01 Delta-sea/index.html')!;
   expect(page).toContain('The river slows down here.');

@@ -3,21 +3,23 @@ import { takenFile } from '../../files/take-file';
 import { asTeacher } from '../../http/as-role';
 import { id } from '../../forms/fields';
 import type { Route } from '../../http/route';
-import type { TakeHomeService } from './take-home.service';
+import { WORDS_FORMS, type TakeHomeService, type WordsForm } from './take-home.service';
 import { assignmentParams } from '../../forms/params';
 
 const takeHomeQuery = Joi.object({
   of: Joi.string()
     .pattern(/^[0-9a-f-]{36}(,[0-9a-f-]{36}){0,99}$/)
     .required(),
-  as: Joi.valid('html', 'pdf').default('html'),
+  as: Joi.valid(...WORDS_FORMS).default('html'),
   ticket: id.optional(),
 });
 const ticketParams = Joi.object({ ticket: id });
 
-const planBody = Joi.object<{ of: string[]; as: 'html' | 'pdf' }, true>({
+const planBody = Joi.object<{ of: string[]; as: WordsForm }, true>({
   of: Joi.array().items(id).min(1).max(100).unique().required(),
-  as: Joi.string().valid('html', 'pdf').required(),
+  as: Joi.string()
+    .valid(...WORDS_FORMS)
+    .required(),
 });
 
 export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Route[] => [
@@ -39,7 +41,7 @@ export const takeHomeRoutes = ({ takeHome }: { takeHome: TakeHomeService }): Rou
     handle: async ({ actor, query: { of, as, ticket }, now, res }) => {
       const teacher = asTeacher(actor);
       const going = await takeHome.plan(teacher, of.split(','), as, now);
-      res.attachment(`${takeHome.nameOf(going)}.zip`);
+      res.attachment(`${await takeHome.nameOf(teacher, going)}.zip`);
       res.set({ 'Content-Type': 'application/zip', 'Cache-Control': 'no-store' });
       await takeHome.write(teacher, going, as, res, ticket ?? null);
     },

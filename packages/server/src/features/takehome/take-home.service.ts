@@ -1,4 +1,4 @@
-import { isBlank, takeHomeNames, whichTakenHome, type Actor } from '@jolly/core';
+import { FILE_STUDENTS, isBlank, namesInFile, takeHomeNames, whichTakenHome, type Actor, type FileStudents } from '@jolly/core';
 import archiver from 'archiver';
 import { createHash } from 'node:crypto';
 import { PassThrough, type Writable } from 'node:stream';
@@ -8,6 +8,7 @@ import type { FileStore } from '../../files/file-store';
 import type { PrintPdf } from '../../files/print-pdf';
 import { handInPage, type HandInPage } from '../../files/rich-text-html';
 import type { TakenFile } from '../../files/take-file';
+import { textDocument } from '../../files/text-document';
 import { csv } from '../../files/write-table';
 import { Problem } from '../../http/problem';
 import { say, wordsIn, type Words } from '../../words';
@@ -52,6 +53,10 @@ const HEADER = [
   'Called by the student',
 ];
 const MOST_TICKETS = 500;
+const MOST_CLASSES_NAMED = 2;
+/** In which form words go home: to be read, to be printed, or to go on writing. */
+export const WORDS_FORMS = ['html', 'pdf', 'docx', 'odt'] as const;
+export type WordsForm = (typeof WORDS_FORMS)[number];
 
 const endingOf = ({ name }: WorkFile): string => name.split('.').slice(1).pop() ?? '';
 const localTime = (zone: string, at: number) =>
@@ -88,9 +93,9 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
   async function everything(
     teacher: Teacher,
     all: readonly AssignmentReply[],
-    as: 'html' | 'pdf',
+    as: WordsForm,
     now: number,
-    { byName = false } = {},
+    { byName = false, called }: { byName?: boolean; called?: { fileClass?: string; fileStudents: FileStudents } } = {},
   ): Promise<Going[]> {
     const sights = (await board.as(teacherViewer(teacher)).ofAssignments(all, now)).filter(
       ({ record }) => (record?.summary.handIns ?? 0) > 0,
@@ -108,13 +113,14 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
     );
     const names = takeHomeNames(
       going.map(({ sight: { schoolClass, assignment, member, team }, sights, handIn, file }) => ({
-        className: schoolClass.label,
+        className: (called?.fileClass ?? schoolClass.fileClass) || schoolClass.label,
         // A group's piece goes under the group's name; one that is marked without its name under the id of the piece.
-        ...(!byName && isApart(sights)
-          ? { familyName: pieceName(sights[0]!.record!), givenName: '' }
-          : team
-            ? { familyName: team.name, givenName: '' }
-            : { familyName: member.student.familyName, givenName: member.student.givenName }),
+        student:
+          !byName && isApart(sights)
+            ? [pieceName(sights[0]!.record!)]
+            : team
+              ? [team.name]
+              : namesInFile(member.student, (called ?? schoolClass).fileStudents),
         title: assignment.title,
         version: handIn.version,
         ending: file ? endingOf(file) : as,
@@ -134,7 +140,7 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
 
   async function wordsOf(
     { sight: { schoolClass, assignment }, sights, handIn }: Going,
-    as: 'html' | 'pdf',
+    as: WordsForm,
     { pages }: Pick<Words, 'pages'>,
   ): Promise<Buffer> {
     const who = isApart(sights) ? pieceName(sights[0]!.record!) : sights.map(({ member }) => fullName(member.student)).join(', ');
@@ -154,6 +160,7 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
       ],
       parts: [{ title: '', text: handIn.text }, ...handIn.sheets.map(({ title, text }) => ({ title, text }))],
     };
+    if (as === 'docx' || as === 'odt') return textDocument(page, as);
     return as === 'pdf' ? printPdf(handInPage(page, 'paper')) : Buffer.from(handInPage(page));
   }
 
@@ -199,7 +206,7 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
 
   return {
     /** What will go home. @throws Problem `takeHome.nothing` if nothing is handed in, `report.noPrinter` for PDFs without a program to print */
-    async plan(teacher: Teacher, assignmentIds: readonly string[], as: 'html' | 'pdf', now: number): Promise<Going[]> {
+    async plan(teacher: Teacher, assignmentIds: readonly string[], as: WordsForm, now: number): Promise<Going[]> {
       const all: AssignmentReply[] = [];
       for (const id of assignmentIds) all.push(await assignments.forTeacher(teacher, 'piece.takeHome', id));
       const going = latestOf(await everything(teacher, all, as, now)).filter(({ sight }) => isWithTeacher(sight.record));
@@ -209,18 +216,21 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
       return going;
     },
 
-    /** What the zip is called: after the class, and the assignment if it is one. */
-    nameOf(going: readonly Going[]): string {
-      const { schoolClass, assignment } = going[0]!.sight;
+    /** What the zip is called: after the assignment and its class, or after the classes, counted where they are many. */
+    async nameOf(teacher: Teacher, going: readonly Going[]): Promise<string> {
+      const { assignment } = going[0]!.sight;
+      const classes = [
+        ...new Map(going.map(({ sight: { schoolClass } }) => [schoolClass.id, schoolClass.fileClass || schoolClass.label])).values(),
+      ];
+      const { pages } = wordsIn(await accounts.languageOf(teacher.userId));
       const one = going.every(({ sight }) => sight.assignment.id === assignment.id);
-      const [name] = takeHomeNames([
-        { className: schoolClass.label, familyName: '', givenName: '', title: one ? assignment.title : 'all', version: 1, ending: 'zip' },
-      ]);
+      const className = classes.length > MOST_CLASSES_NAMED ? say(pages.classes, { n: classes.length }) : classes.join(' ');
+      const [name] = takeHomeNames([{ className, student: [], title: one ? assignment.title : pages.all, version: 1, ending: 'zip' }]);
       return name!.replace(/_v1\.zip$/, '');
     },
 
     /** Writes them into one zip while they are read, a file at a time, with a table of what is in it at the end. */
-    async write(teacher: Teacher, going: readonly Going[], as: 'html' | 'pdf', to: Writable, ticket: string | null): Promise<void> {
+    async write(teacher: Teacher, going: readonly Going[], as: WordsForm, to: Writable, ticket: string | null): Promise<void> {
       const words = wordsIn(await accounts.languageOf(teacher.userId));
       const progress: TakeHomeProgress = { done: 0, of: going.length };
       if (ticket) {
@@ -278,15 +288,21 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
      */
     async bringBack(teacher: Teacher, assignmentId: string, file: TakenFile, now: number): Promise<BroughtBackReply> {
       const assignment = await assignments.forTeacher(teacher, 'piece.bringBack', assignmentId);
-      // A file may have gone home while names were hidden, or before.
-      const apart = await everything(teacher, [assignment], 'html', now);
-      const going = [...apart, ...(assignment.namesHidden ? await everything(teacher, [assignment], 'html', now, { byName: true }) : [])];
-      const which = whichTakenHome(
-        file.name,
-        going.map(({ name }) => name),
-      );
-      if (which === null) throw new Problem('bringBack.unknownName', { values: { name: file.name } });
-      const { sights } = going[which]!;
+      // A file may have gone home while names were hidden, or before; and when files of the class were called otherwise.
+      const ways = [undefined, ...FILE_STUDENTS.flatMap((fileStudents) => [{ fileStudents }, { fileStudents, fileClass: '' }])];
+      let found: Going | undefined;
+      for (const way of ways)
+        for (const byName of assignment.namesHidden ? [false, true] : [false]) {
+          if (found) break;
+          const going = await everything(teacher, [assignment], 'html', now, { byName, ...(way ? { called: way } : {}) });
+          const which = whichTakenHome(
+            file.name,
+            going.map(({ name }) => name),
+          );
+          if (which !== null) found = going[which];
+        }
+      if (!found) throw new Problem('bringBack.unknownName', { values: { name: file.name } });
+      const { sights } = found;
       const { id, name, size, mediaType } = await pieces.changeAll(
         sights.map(({ member }) => ({ assignmentId, studentId: member.student.id })),
         async (opened) => {

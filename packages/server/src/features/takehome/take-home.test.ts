@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
 import { unzip } from '../../files/read-table';
 import { textOfPdf } from '../../testing/pdf-text';
-import { aSchool, aServer, doc, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, anAssignment, DAY, doc, type School, type Server } from '../../testing/school';
+import { seedAssignments } from '../assignments/assignments.seed';
+import { seedMembers } from '../roster/roster.seed';
 
 let server: Server;
 let school: School;
@@ -70,6 +72,49 @@ it('holds texts as pages in which nothing runs, or as PDF', async () => {
   const text = textOfPdf(pdf);
   expect(text).toContain('<script>alert(1)</script> & "quotes"');
   expect(text).toContain('Meander notes');
+});
+
+it.each(['docx', 'odt'])('holds texts as %s, for who goes on writing', async (as) => {
+  await handIn('bao', [], 'The outside wears away.');
+  const name = `Rivers_Lind_Bao_Meander-notes_v1.${as}`;
+  const parts = new Map((await unzip((await takenHome(as)).entries.get(name)!)).map((entry) => [entry.name, entry.bytes.toString()]));
+  expect(parts.get(as === 'docx' ? 'word/document.xml' : 'content.xml')).toContain('The outside wears away.');
+});
+
+it('is called as the class has it, and comes back under an earlier name too', async () => {
+  await handIn('bao');
+  const finch = await server.person('finch');
+  const { version } = (await finch.get(`/api/classes/${school.rivers}`)).body as { version: number };
+  const wish = { fileClass: 'R8', fileStudents: 'givenFirst', version };
+  expect((await finch.patch(`/api/classes/${school.rivers}`, { ...wish, fileStudents: 'byHeight' })).status).toBe(400);
+  expect((await finch.patch(`/api/classes/${school.rivers}`, wish)).body).toMatchObject({ fileClass: 'R8', fileStudents: 'givenFirst' });
+  const { reply, entries } = await takenHome();
+  expect(reply.headers['content-disposition']).toContain('R8_Meander-notes.zip');
+  expect([...entries.keys()][0]).toBe('R8_Bao_Lind_Meander-notes_v1.html');
+  for (const name of ['R8_Bao_Lind_Meander-notes_v1.html', 'Rivers_Lind_Bao_Meander-notes_v1.html'])
+    expect((await finch.upload(`/api/assignments/${id}/bring-back`, Buffer.from(name), name)).status).toBe(201);
+});
+
+it('of several classes is called after both, and after how many they are', async () => {
+  await handIn('bao');
+  const finch = await server.person('finch');
+  const others: string[] = [];
+  for (const name of ['Lakes', 'Seas']) {
+    const { id: classId } = (await finch.post('/api/classes', { name })).body as { id: string };
+    await seedMembers(server.services, classId, [{ userId: school.hana.id, joined: '2026-09-07' }]);
+    const [other] = await seedAssignments(
+      server.services,
+      [{ ...anAssignment(), classId, issuedAt: server.clock.now - DAY, createdBy: school.finch.id }],
+      server.clock.now,
+    );
+    const hana = await server.person('hana');
+    await hana.put(`/api/my/work/${other!.id}/text`, { text: doc('Here'), version: 0 });
+    await hana.post(`/api/my/work/${other!.id}/hand-in`);
+    others.push(other!.id);
+  }
+  const called = async (...ids: string[]) => (await finch.get(`/api/take-home?of=${ids.join(',')}`)).headers['content-disposition'];
+  expect(await called(id, others[0]!)).toContain('Rivers-Lakes_all.zip');
+  expect(await called(id, ...others)).toContain('3-classes_all.zip');
 });
 
 it('as PDF says before it begins that this server cannot print', async () => {

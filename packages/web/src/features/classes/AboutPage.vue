@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What a class is: its details, units, teachers, a copy of it, putting it away. */
 import { Button, Checkbox, Input } from 'ant-design-vue';
+import { FILE_STUDENTS } from '@jolly/core';
 import type { ClassChange, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -64,6 +65,8 @@ const own = useOwnWords({
   zone: '',
   letterShows: 'words' as ClassReply['letterShows'],
   decimalMark: '.' as ClassReply['decimalMark'],
+  fileClass: '',
+  fileStudents: 'familyFirst' as ClassReply['fileStudents'],
   simpleView: false,
 });
 const { typed: form, dirty } = own;
@@ -80,6 +83,8 @@ const fill = (one: ClassReply) => ({
   zone: one.calendar.zone,
   letterShows: one.letterShows,
   decimalMark: one.decimalMark,
+  fileClass: one.fileClass,
+  fileStudents: one.fileStudents,
   simpleView: one.simpleView,
 });
 watch(
@@ -179,6 +184,16 @@ const putAway = (on: boolean) =>
                 id="class-letter"
                 v-model="form.letterShows"
                 :options="LETTER_SHOWS.map((one) => ({ value: one, label: t(`about.letterShow.${one}`) }))"
+              />
+            </FormLine>
+            <FormLine :label="t('about.fileClass')" for="class-file" path="fileClass" :hint="t('about.fileHint')">
+              <Input id="class-file" v-model:value="form.fileClass" :maxlength="40" :placeholder="form.name" dir="auto" />
+            </FormLine>
+            <FormLine :label="t('about.fileStudents')" for="class-file-students" path="fileStudents">
+              <SelectField
+                id="class-file-students"
+                v-model="form.fileStudents"
+                :options="FILE_STUDENTS.map((one) => ({ value: one, label: t(`about.fileOrder.${one}`) }))"
               />
             </FormLine>
             <FormLine class="wide" :label="t('about.simpleView')" for="class-simple" path="simpleView" :hint="t('about.simpleHint')">

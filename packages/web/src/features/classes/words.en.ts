@@ -240,6 +240,10 @@ export const classesWords = {
     hues: ['teal', 'rust', 'violet', 'moss', 'rose', 'slate', 'ochre', 'cobalt'],
     letterShows: 'The letter of a return carries',
     decimalMark: 'Students write numbers like',
+    fileClass: 'What the class is called in files',
+    fileHint: 'In the names of files that you take out. Left empty, as it is called.',
+    fileStudents: 'Students in the names of files',
+    fileOrder: { familyFirst: 'Family name first', givenFirst: 'Given name first' },
     simpleView: 'For those who cannot read well yet',
     simpleOn: 'Students of this class see the simple view',
     simpleHint:

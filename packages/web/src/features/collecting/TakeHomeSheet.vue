@@ -13,7 +13,7 @@ import FileButton from '../../ui/FileButton.vue';
 const props = defineProps<{ open: boolean; assignmentId: string; classId: string; handedIn: number }>();
 const emit = defineEmits<{ close: []; changed: [] }>();
 const { t, count, name } = useWords();
-const as = ref<'html' | 'pdf'>('html');
+const as = ref<'html' | 'pdf' | 'docx' | 'odt'>('html');
 const what = ref<'one' | 'class'>('one');
 const progress = ref<TakeHomeProgress | null>(null);
 const failed = ref('');
@@ -92,7 +92,7 @@ onBeforeUnmount(() => clearInterval(asking));
       </div>
       <div class="row wrap" role="group" :aria-label="t('takeHome.as')">
         <span class="small">{{ t('takeHome.as') }}</span><ToggleButton
-          v-for="one in ['html', 'pdf'] as const"
+          v-for="one in ['html', 'pdf', 'docx', 'odt'] as const"
           :key="one"
           :on="as === one"
           @click="as = one"

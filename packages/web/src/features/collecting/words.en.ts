@@ -38,7 +38,10 @@ export const collectingWords = {
     as: 'Texts as',
     html: 'pages',
     pdf: 'PDF',
-    names: 'One zip. Files are named Class_Last_First_Assignment_vN, so that they sort; a table of times and fingerprints goes along.',
+    docx: 'DOCX',
+    odt: 'ODT',
+    names:
+      'One zip. Files are named by class, student, assignment and version, so that they sort; a table of times and fingerprints goes along.',
     go: 'Take home',
     packing: '{a} of {b} files packed',
     packed: 'Nothing is packed. | The file is packed. | All {n} files are packed.',
