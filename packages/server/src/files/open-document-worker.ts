@@ -6,6 +6,13 @@ import { columnsAsked, isFormatted, numberText, plainText, type Content, type Fo
 // This is the only place that knows the library, which is published for ES modules.
 const library = () => import('hucre/ods');
 
+/** In this format what a function is given is parted by semicolons; the library writes places in its way, and leaves these. */
+const parted = (formula: string): string =>
+  formula
+    .split(/("(?:[^"]|"")*"|'(?:[^']|\'\')*')/)
+    .map((part, at) => (at % 2 === 1 ? part : part.replaceAll(',', ';')))
+    .join('');
+
 const isFormula = (content: Content) => typeof content === 'object' && content !== null;
 const valueOf = (content: Content): string | number | null => (isFormula(content) ? content.result : content);
 
@@ -22,7 +29,7 @@ async function write(sheets: readonly Sheet[]): Promise<Uint8Array> {
           cells.set(`${at},${column}`, {
             value,
             style,
-            ...(isFormula(content) ? { type: 'formula' as const, formula: content.formula } : {}),
+            ...(isFormula(content) ? { type: 'formula' as const, formula: parted(content.formula) } : {}),
           });
         return value;
       }),

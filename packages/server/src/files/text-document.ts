@@ -251,7 +251,7 @@ async function odt(page: HandInPage): Promise<Buffer> {
   const body = allOf(page).map(blockOf).join('');
   const paragraphs = Object.entries(KIND_STYLES).flatMap(([kind, style]) =>
     ['', '-rtl'].map((turn) => {
-      const turned = turn === '' ? style : style.includes('<style:paragraph-properties') ? style.replace('<style:paragraph-properties', '<style:paragraph-properties style:writing-mode="rl-tb" fo:text-align="start"') : `<style:paragraph-properties style:writing-mode="rl-tb" fo:text-align="start"/>${style}`; // prettier-ignore
+      const turned = turn === '' ? style : style.includes('<style:paragraph-properties') ? style.replace('<style:paragraph-properties', '<style:paragraph-properties style:writing-mode="rl-tb" fo:text-align="right"') : `<style:paragraph-properties style:writing-mode="rl-tb" fo:text-align="right"/>${style}`; // prettier-ignore
       return `<style:style style:name="${kind}${turn}" style:family="paragraph">${turned}</style:style>`;
     }),
   );

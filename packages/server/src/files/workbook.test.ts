@@ -63,7 +63,7 @@ it('a sheet of the open document format has the same cells, formulas and formats
         [
           { content: '0042', format: '@' },
           { content: 0.125, format: '0.0%' },
-          { formula: 'B2*2', result: 0.25 },
+          { formula: 'IF(B2="",",",B2*2)', result: 0.25 },
         ],
         ['=1+1', 0.1 + 0.2, null],
       ],
@@ -74,9 +74,9 @@ it('a sheet of the open document format has the same cells, formulas and formats
     ['0042', '0.125', '0.25'],
     ["'=1+1", '0.3'],
   ]);
-  expect((await readOds(bytes, { rows: 2, columns: 3 }, 'text'))![1]).toEqual(['0042', '0.125', '=B2*2']);
+  expect((await readOds(bytes, { rows: 2, columns: 3 }, 'text'))![1]).toEqual(['0042', '0.125', '=IF(B2="";",";B2*2)']);
   const content = (await parts(bytes)).get('content.xml')!;
-  expect(content).toContain('of:=[.B2]*2');
+  expect(content).toContain('of:=IF([.B2]=&quot;&quot;;&quot;,&quot;;[.B2]*2)');
   expect(content).toMatch(/number:percentage-style/);
   expect(content).toMatch(/fo:font-weight="bold"/);
   expect(await readOds(Buffer.from([0x50, 0x4b, 3, 4, 0, 0]), BOUNDS)).toBeNull();
