@@ -125,7 +125,7 @@ module.exports = { reportPages };
 
 if (require.main === module)
   reportPages(process.argv[2] ?? '.cache/report-pages', { all: !process.argv.includes('--few') }).then(({ reports, faults, most }) => {
-    console.log(`${reports} reports, ${faults.length} faults, at most ${most} pages`);
-    for (const fault of faults.slice(0, 40)) console.log(fault);
+    process.stdout.write(`${reports} reports, ${faults.length} faults, at most ${most} pages\n`);
+    for (const fault of faults.slice(0, 40)) process.stdout.write(`${fault}\n`);
     process.exitCode = faults.length > 0 ? 1 : 0;
   });

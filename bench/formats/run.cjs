@@ -46,7 +46,7 @@ function look(format, client, there, reads) {
         .slice(0, 120)}`;
     }
   said.push({ format, client, verdict });
-  console.log(`${format} · ${client}: ${verdict}`);
+  process.stdout.write(`${format} · ${client}: ${verdict}\n`);
 }
 
 async function fetched(person, path, name) {
@@ -166,7 +166,7 @@ async function main() {
       client: 'pdftotext',
       verdict: faults.length === 0 ? `no word broken, nothing outside its page; at most ${most} pages` : `FAILS: ${faults[0]}`,
     });
-    console.log(`${reports} reports: ${faults.length} faults`);
+    process.stdout.write(`${reports} reports: ${faults.length} faults\n`);
   }
 
   // Bundles.

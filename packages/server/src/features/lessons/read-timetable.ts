@@ -67,7 +67,9 @@ export async function readTimetable(text: string, { calendar, terms }: SchoolCla
   if (found === 'tooMuch') throw new Problem('calendar.fileTooMuch');
   const lessons = found.events.filter((event) => !event.allDay && event.times.every((time) => time.from === time.to));
   const dated = lessons
-    .flatMap(({ times }) => times.map(({ from: date, begins, ends, place }) => ({ date, from: begins, to: ends, room: place.slice(0, 60) })))
+    .flatMap(({ times }) =>
+      times.map(({ from: date, begins, ends, place }) => ({ date, from: begins, to: ends, room: place.slice(0, 60) })),
+    )
     .slice(0, MOST_DATES);
   const read = toRules(dated);
   const other = found.events.length - lessons.length + found.outside + found.calledOff + found.unreadable.length;

@@ -209,7 +209,8 @@ export const classesSchemeWords = {
     years: 'Read for the days from {from} to {to}.',
     outside: '{n} event lies in other years. | {n} events lie in other years.',
     calledOff: '{n} event is called off in the file. | {n} events are called off in the file.',
-    unreadable: 'Not read, because its date or repetition cannot be: {list}. | Not read, because their dates or repetitions cannot be: {list}.',
+    unreadable:
+      'Not read, because its date or repetition cannot be: {list}. | Not read, because their dates or repetitions cannot be: {list}.',
     effects: 'What a change touches',
     effectsHint: 'Change something, and the dates it touches are listed here before anything is stored.',
     looking: 'Looking which dates are touched',

@@ -8,6 +8,7 @@ import type { CalendarAddressReply, CalendarWishes } from '@jolly/server/contrac
 import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RadioField from '../../ui/RadioField.vue';
@@ -57,32 +58,34 @@ const before = (minutes: number) =>
         >
       </div>
       <p class="muted small">{{ t('common.calendar.renewWhy') }}</p>
-      <FormLine :label="t('common.calendar.dueAs')">
-        <RadioField
-          :label="t('common.calendar.dueAs')"
-          :model-value="own.dueAs"
-          :disabled="busy"
-          stacked
-          :options="[
-            { value: 'moment' as const, label: t('common.calendar.moment') },
-            { value: 'task' as const, label: t('common.calendar.task') },
-          ]"
-          @update:model-value="(dueAs) => wish({ dueAs })"
-        />
-      </FormLine>
-      <FormLine :label="t('common.calendar.alarm')" for="calendar-alarm">
-        <SelectField
-          id="calendar-alarm"
-          :label="t('common.calendar.alarm')"
-          :model-value="own.alarmMinutes"
-          :disabled="busy"
-          :options="[
-            { value: null as number | null, label: t('common.calendar.never') },
-            ...ALARMS.map((value) => ({ value: value as number | null, label: before(value) })),
-          ]"
-          @update:model-value="(alarmMinutes) => wish({ alarmMinutes })"
-        />
-      </FormLine>
+      <FieldForm>
+        <FormLine :label="t('common.calendar.dueAs')">
+          <RadioField
+            :label="t('common.calendar.dueAs')"
+            :model-value="own.dueAs"
+            :disabled="busy"
+            stacked
+            :options="[
+              { value: 'moment' as const, label: t('common.calendar.moment') },
+              { value: 'task' as const, label: t('common.calendar.task') },
+            ]"
+            @update:model-value="(dueAs) => wish({ dueAs })"
+          />
+        </FormLine>
+        <FormLine :label="t('common.calendar.alarm')" for="calendar-alarm">
+          <SelectField
+            id="calendar-alarm"
+            :label="t('common.calendar.alarm')"
+            :model-value="own.alarmMinutes"
+            :disabled="busy"
+            :options="[
+              { value: null as number | null, label: t('common.calendar.never') },
+              ...ALARMS.map((value) => ({ value: value as number | null, label: before(value) })),
+            ]"
+            @update:model-value="(alarmMinutes) => wish({ alarmMinutes })"
+          />
+        </FormLine>
+      </FieldForm>
     </template>
     <div v-else-if="own">
       <Button type="primary" :disabled="busy" @click="renew">{{ t('common.calendar.make') }}</Button>
