@@ -5,7 +5,7 @@ import { MIGRATIONS } from './migrations';
  * What of the schema is out in schools: a database that has these steps never runs them again, so a change of one would reach new
  * schools only. What is wrong in one is mended by a step of its own. The line moves on with each release.
  */
-const RELEASED = { upTo: '0063-families-see-work', fingerprint: '549dc1183a38c6238ef0874dc8c6a65d02af5baba47e739eb10b6f2193e60bdb' };
+const RELEASED = { upTo: '0066-file-names', fingerprint: '8be9e1f6d5b15e7a76a119b9651a7a59934c1cc0905c5c0dfa2ffc85d4af8210' };
 const MOST_NOT_NOTED = 6;
 
 it('a step that was released says what it said then', () => {

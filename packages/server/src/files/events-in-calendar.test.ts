@@ -37,6 +37,11 @@ it.each([
     ['2026-10-05 10:00-10:45'],
   ],
   [
+    'an end and days left out in UTC, of a series in its own zone',
+    ['DTSTART;TZID=Europe/Berlin:20261005T090000', 'DURATION:PT45M', 'RRULE:FREQ=WEEKLY;UNTIL=20261026T080000Z', 'EXDATE:20261012T070000Z'],
+    ['2026-10-05 09:00-09:45', '2026-10-19 09:00-09:45', '2026-10-26 09:00-09:45'],
+  ],
+  [
     'the wall time stays when the clocks change',
     ['DTSTART;TZID=Europe/Berlin:20261019T090000', 'DURATION:PT45M', 'RRULE:FREQ=WEEKLY;COUNT=2'],
     ['2026-10-19 09:00-09:45', '2026-10-26 09:00-09:45'],

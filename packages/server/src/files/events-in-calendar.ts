@@ -76,11 +76,14 @@ function wallMsOf(value: unknown): WallMs {
 const dateOfWall = (wall: WallMs): LocalDate => new Date(wall).toISOString().slice(0, 10);
 const timeOfWall = (wall: WallMs): WallTime => new Date(wall).toISOString().slice(11, 16);
 
+/** The same moment on a wall of a zone. */
+const onWall = (zone: string, at: number): WallMs => Date.parse(`${localDateAt(zone, at)}T00:00:00Z`) + wallClockAt(zone, at).msOfDay;
+
 /** Puts a time of the file on the wall of the school: what has no zone, or one nobody knows, is meant so already. */
 function atSchool(wall: WallMs, zoneOf: string | null, school: string): WallMs {
   if (zoneOf === null || zoneOf === school) return wall;
   const at = zoneOf === 'UTC' ? wall : instantOf(zoneOf, { date: dateOfWall(wall), msOfDay: wall % DAY_MS });
-  return Date.parse(`${localDateAt(school, at)}T00:00:00Z`) + wallClockAt(school, at).msOfDay;
+  return onWall(school, at);
 }
 
 interface ReadEvent {
@@ -96,14 +99,15 @@ interface ReadEvent {
   isDate: boolean;
   zoneOf: string | null;
   allDay: boolean;
-  rules: string[];
+  /** with the last moment of each */
+  rules: { rule: string; until: WallMs }[];
   also: WallMs[];
   except: WallMs[];
   /** days without a time that are left out */
   exceptDays: LocalDate[];
 }
 
-function readOne(event: ICAL.Component): ReadEvent {
+function readOne(event: ICAL.Component, school: string): ReadEvent {
   const text = (name: string) => String(event.getFirstPropertyValue(name) ?? '').trim();
   const properties = (name: string) => event.getAllProperties(name).map((one) => one.jCal as unknown as JsonProperty);
   const values = (name: string) => properties(name).flatMap(([, , , ...all]) => all);
@@ -119,30 +123,47 @@ function readOne(event: ICAL.Component): ReadEvent {
   const marked = WHOLE_DAY_MARKS.some((mark) => text(mark).toUpperCase() === 'TRUE');
   const end = isDate || marked ? Math.max(given, start + DAY_MS) : Math.max(given, start);
   const midnights = zoneOf !== 'UTC' && start % DAY_MS === 0 && end % DAY_MS === 0 && end > start;
+  /** What a series is compared with: on its own wall, though it is often written in UTC. */
+  const ownWall = (value: unknown): WallMs => {
+    const wall = wallMsOf(value);
+    return zoneOf !== 'UTC' && !isDate && String(value).endsWith('Z') ? onWall(zoneOf ?? school, wall) : wall;
+  };
+  const untilOf = (rule: string): WallMs => {
+    const [, year, month, day, time] = /UNTIL=(\d{4})-?(\d{2})-?(\d{2})(T[\d:]+Z?)?/i.exec(rule) ?? [];
+    if (year === undefined) return Infinity;
+    const date = `${year}-${month}-${day}`;
+    // A day as the end means the whole of that day.
+    if (time === undefined || isDate) return wallMsOf(date) + DAY_MS - 1;
+    const [h, m, s] = time.replace(/\D/g, '').match(/\d\d/g) ?? [];
+    return ownWall(`${date}T${h}:${m}:${s}${time.endsWith('Z') ? 'Z' : ''}`);
+  };
   const insteadOf = values('recurrence-id')[0];
   // A period says when it begins and ends; when it begins is what is asked.
-  const extra = values('rdate').map((value) => wallMsOf(String(value).split('/')[0]!.split(',')[0]));
+  const extra = values('rdate').map((value) => ownWall(String(value).split('/')[0]!.split(',')[0]));
   const excepted = values('exdate');
   return {
     uid: text('uid'),
     name: text('summary'),
     place: text('location'),
     cancelled: text('status').toUpperCase() === 'CANCELLED',
-    insteadOf: insteadOf === undefined ? null : wallMsOf(insteadOf),
+    insteadOf: insteadOf === undefined ? null : ownWall(insteadOf),
     start,
     end,
     isDate,
     zoneOf,
     allDay: isDate || marked || midnights,
-    rules: event.getAllProperties('rrule').map((one) => String(one.getFirstValue())),
+    rules: event.getAllProperties('rrule').map((one) => {
+      const rule = String(one.getFirstValue());
+      return { rule, until: untilOf(rule) };
+    }),
     also: extra,
-    except: excepted.map(wallMsOf),
+    except: excepted.map(ownWall),
     exceptDays: isDate ? [] : excepted.filter((value) => !String(value).includes('T')).map((value) => dateOfWall(wallMsOf(value))),
   };
 }
 
 /** When a rule has the event, up to a day. @throws Unreadable for what is no rule, or one by the hour */
-function timesOfRule(rule: string, start: WallMs, from: WallMs, to: WallMs): WallMs[] {
+function timesOfRule({ rule, until }: ReadEvent['rules'][number], start: WallMs, from: WallMs, to: WallMs): WallMs[] {
   const options = (() => {
     try {
       return RRule.parseString(rule);
@@ -150,12 +171,10 @@ function timesOfRule(rule: string, start: WallMs, from: WallMs, to: WallMs): Wal
       throw new Unreadable(rule);
     }
   })();
-  const { freq, interval, until, byhour, byminute, bysecond } = options;
+  const { freq, interval, byhour, byminute, bysecond } = options;
   const often = freq === undefined || freq > RRule.DAILY;
   if (often || interval === 0 || byhour != null || byminute != null || bysecond != null) throw new Unreadable(rule);
-  // A day as the end means the whole of that day.
-  const end = until ? until.getTime() + (until.getTime() % DAY_MS === 0 ? DAY_MS - 1 : 0) : Infinity;
-  return new RRule({ ...options, dtstart: new Date(start), until: new Date(Math.min(end, to)) })
+  return new RRule({ ...options, dtstart: new Date(start), until: new Date(Math.min(until, to)) })
     .between(new Date(from), new Date(to), true)
     .map((at) => at.getTime());
 }
@@ -165,7 +184,7 @@ function timesOf(first: ReadEvent, moved: readonly ReadEvent[], { span, zone }: 
   const long = first.end - first.start;
   // A zone moves a time by less than two days.
   const [from, to] = [Date.parse(span.from) - long - 2 * DAY_MS, Date.parse(span.to) + 3 * DAY_MS];
-  const starts = new Set(first.rules.flatMap((rule) => timesOfRule(rule, first.start, from, to)));
+  const starts = new Set(first.rules.flatMap((one) => timesOfRule(one, first.start, from, to)));
   starts.add(first.start);
   for (const at of first.also) starts.add(at);
   for (const at of first.except) starts.delete(at);
@@ -210,7 +229,7 @@ export async function eventsInCalendar(question: CalendarQuestion): Promise<Cale
     for (const event of calendar.getAllSubcomponents('vevent')) {
       const name = String(event.getFirstPropertyValue('summary') ?? '').trim();
       try {
-        read.push(readOne(event));
+        read.push(readOne(event, question.zone));
       } catch (error) {
         found.unreadable.push({ name, value: error instanceof Unreadable ? error.message : '' });
       }

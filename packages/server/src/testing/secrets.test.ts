@@ -25,7 +25,7 @@ const NOT_SAID = /"(version|requestId|csrf|now|digest)":("[^"]*"|\d+)/g;
 async function everythingOf(person: Person, ids: Record<string, string>): Promise<Map<string, string>> {
   const found = new Map<string, string>();
   for (const { verb, path } of allRoutes(server.services).map(placeOf)) {
-    if (verb !== 'get' || /\/live$|openapi|\/api\/docs|\/metrics$|\/health$|roster\.(xlsx|zip)$/.test(path)) continue;
+    if (verb !== 'get' || /\/live$|openapi|\/api\/docs|\/metrics$|\/health$|roster\.(xlsx|ods|zip)$/.test(path)) continue;
     const at = path.replace(/:(\w+)/g, (_, name: string) => ids[name] ?? '00000000-0000-4000-8000-000000000000');
     const asked =
       path === '/api/plan'

@@ -190,7 +190,7 @@ describe('the calendar address', () => {
     const { address } = (await bao.post('/api/my/calendar-address')).body as { address: string };
     const first = await fetchCalendar(address);
     expect(first.type).toBe('text/calendar; charset=utf-8');
-    expect(seen(first.events)).toEqual([{ summary: 'Meander notes (Rivers)', at: due + DAY, sequence: 0, status: 'CONFIRMED' }]);
+    expect(seen(first.events)).toEqual([{ summary: 'Due: Meander notes (Rivers)', at: due + DAY, sequence: 0, status: 'CONFIRMED' }]);
     server.clock.now += HOUR;
     await finch.put(`/api/assignments/${id}/exceptions`, {
       ...toOne(school.bao.id),
@@ -199,7 +199,7 @@ describe('the calendar address', () => {
       reason: 'private',
     });
     const second = await fetchCalendar(address);
-    expect(seen(second.events)).toEqual([{ summary: 'Meander notes (Rivers)', at: due + 2 * DAY, sequence: 1, status: 'CONFIRMED' }]);
+    expect(seen(second.events)).toEqual([{ summary: 'Due: Meander notes (Rivers)', at: due + 2 * DAY, sequence: 1, status: 'CONFIRMED' }]);
     expect(second.events.map((event) => event.uid)).toEqual(first.events.map((event) => event.uid));
     await finch.post(`/api/briefs/${briefId}/withdraw`, { version: 1 });
     expect(seen((await fetchCalendar(address)).events)).toEqual([expect.objectContaining({ sequence: 2, status: 'CANCELLED' })]);

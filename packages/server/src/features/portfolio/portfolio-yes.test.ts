@@ -150,7 +150,7 @@ describe('a piece of one’s own', () => {
     await keep(id, { done: false });
     await addTo(id);
     const files = new Map((await unzip(await bytesOf(bao.get('/api/my/portfolio/zip')))).map((one) => [one.name, one.bytes.toString()]));
-    expect([...files.keys()].sort()).toEqual(['01 My-kite/index.html', '01 My-kite/kite.txt', 'index.html']);
+    expect([...files.keys()].sort()).toEqual(['01 My-kite/index.html', '01 My-kite/kite.txt', 'index.html', 'index.json']);
     expect(files.get('01 My-kite/index.html')).toContain('It flew over the ford.');
   });
 });

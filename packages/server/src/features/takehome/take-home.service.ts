@@ -86,24 +86,15 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
   /** How far downloads of this server are, so that a page can say so; nothing depends on it. */
   const tickets = new Map<string, { userId: string; progress: TakeHomeProgress }>();
 
-  /**
-   * Every file of every hand-in of these assignments, with the name that it goes home by. Names are given to all
-   * versions in one order, so that a file keeps its name when somebody hands in again.
-   */
-  async function everything(
-    teacher: Teacher,
-    all: readonly AssignmentReply[],
-    as: WordsForm,
-    now: number,
-    { byName = false, called }: { byName?: boolean; called?: { fileClass?: string; fileStudents: FileStudents } } = {},
-  ): Promise<Going[]> {
+  /** Every file of every hand-in of these assignments, of all versions. */
+  async function everything(teacher: Teacher, all: readonly AssignmentReply[], now: number): Promise<Omit<Going, 'name'>[]> {
     const sights = (await board.as(teacherViewer(teacher)).ofAssignments(all, now)).filter(
       ({ record }) => (record?.summary.handIns ?? 0) > 0,
     );
     const byWork = new Map<string, Sight[]>();
     for (const sight of sights) byWork.set(sight.record!.work.id, [...(byWork.get(sight.record!.work.id) ?? []), sight]);
     const handIns = await works.allHandIns([...byWork.keys()]);
-    const going = [...byWork].flatMap(([workId, sharing]) =>
+    return [...byWork].flatMap(([workId, sharing]) =>
       (handIns.get(workId) ?? []).flatMap((handIn): Omit<Going, 'name'>[] => {
         const common = { sight: sharing[0]!, sights: sharing, handIn };
         // Words on a paper go home with the paper.
@@ -111,6 +102,17 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
         return [...words, ...handIn.files.map((file) => ({ ...common, file }))];
       }),
     );
+  }
+
+  /**
+   * The names that files go home by. They are given to all versions in one order, so that a file keeps its name when somebody hands in again.
+   * @param called other than the class has it: as it may have had it when they went home
+   */
+  function named(
+    going: readonly Omit<Going, 'name'>[],
+    as: WordsForm,
+    { byName = false, called }: { byName?: boolean; called?: { fileClass?: string; fileStudents: FileStudents } } = {},
+  ): Going[] {
     const names = takeHomeNames(
       going.map(({ sight: { schoolClass, assignment, member, team }, sights, handIn, file }) => ({
         className: (called?.fileClass ?? schoolClass.fileClass) || schoolClass.label,
@@ -209,7 +211,7 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
     async plan(teacher: Teacher, assignmentIds: readonly string[], as: WordsForm, now: number): Promise<Going[]> {
       const all: AssignmentReply[] = [];
       for (const id of assignmentIds) all.push(await assignments.forTeacher(teacher, 'piece.takeHome', id));
-      const going = latestOf(await everything(teacher, all, as, now)).filter(({ sight }) => isWithTeacher(sight.record));
+      const going = latestOf(named(await everything(teacher, all, now), as)).filter(({ sight }) => isWithTeacher(sight.record));
       if (going.length === 0) throw new Problem('takeHome.nothing');
       // Whether anything can be printed is known before the download begins: in the middle of it nobody can be told.
       if (as === 'pdf') await printPdf('<p></p>');
@@ -290,17 +292,17 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
       const assignment = await assignments.forTeacher(teacher, 'piece.bringBack', assignmentId);
       // A file may have gone home while names were hidden, or before; and when files of the class were called otherwise.
       const ways = [undefined, ...FILE_STUDENTS.flatMap((fileStudents) => [{ fileStudents }, { fileStudents, fileClass: '' }])];
-      let found: Going | undefined;
-      for (const way of ways)
-        for (const byName of assignment.namesHidden ? [false, true] : [false]) {
-          if (found) break;
-          const going = await everything(teacher, [assignment], 'html', now, { byName, ...(way ? { called: way } : {}) });
-          const which = whichTakenHome(
-            file.name,
-            going.map(({ name }) => name),
-          );
-          if (which !== null) found = going[which];
-        }
+      const all = await everything(teacher, [assignment], now);
+      const found = ways
+        .flatMap((called) =>
+          (assignment.namesHidden ? [false, true] : [false]).map((byName) => ({ byName, ...(called ? { called } : {}) })),
+        )
+        .map((way) => {
+          const going = named(all, 'html', way);
+          const names = going.map(({ name }) => name);
+          return going[whichTakenHome(file.name, names) ?? -1];
+        })
+        .find((one) => one !== undefined);
       if (!found) throw new Problem('bringBack.unknownName', { values: { name: file.name } });
       const { sights } = found;
       const { id, name, size, mediaType } = await pieces.changeAll(
