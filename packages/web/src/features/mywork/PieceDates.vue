@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** When a piece is due and of how much, why these dates, and asking for more time. */
+import { Button } from 'ant-design-vue';
 import type { MyPieceReply } from '@jolly/server/contract';
-import { addressOf } from '../../api/client';
+import { download } from '../../api/client';
 import { useWords } from '../../ui/use-words';
 import { useTrail } from '../assignments';
 import MoreTime from './MoreTime.vue';
@@ -40,11 +41,12 @@ const trail = useTrail();
         <dd>{{ value.rounds }}</dd></template
       >
     </dl>
-    <p v-if="value.piece.window.due !== null" class="small">
-      <a :href="addressOf('GET /api/assignments/:assignmentId/due.ics', { params: { assignmentId } })" download>{{
-        t('common.calendar.dueFile')
-      }}</a>
-    </p>
+    <Button
+      v-if="value.piece.window.due !== null"
+      type="link"
+      @click="download('GET /api/assignments/:assignmentId/due.ics', 'due.ics', { params: { assignmentId } })"
+      >{{ t('common.calendar.dueFile') }}</Button
+    >
     <MoreTime
       :assignment-id="assignmentId"
       :requests="value.requests"
