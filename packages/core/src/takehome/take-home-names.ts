@@ -15,6 +15,9 @@ export interface TakenHome {
 export const FILE_STUDENTS = ['familyFirst', 'givenFirst'] as const;
 export type FileStudents = (typeof FILE_STUDENTS)[number];
 
+/** What a class is called in the names of files: as it was set, else as it is called. */
+export const classInFile = ({ fileClass, label }: { fileClass: string; label: string }): string => fileClass || label;
+
 /** A student's names in the order in which a class has them in the names of files. */
 export const namesInFile = ({ givenName, familyName }: StudentName, order: FileStudents): string[] =>
   order === 'familyFirst' ? [familyName, givenName] : [givenName, familyName];

@@ -7,10 +7,6 @@ const LONGEST_MS = 15_000;
 const MOST_MEMORY_MB = 256;
 /** Larger files are for downloading. */
 const LARGEST_BYTES = 20_000_000;
-const MOST_AT_ONCE = 2;
-
-let running = 0;
-const waiting: (() => void)[] = [];
 
 /**
  * The words or cells of a file: text and code in any encoding, word-processor files, spreadsheets. Read in a thread
@@ -18,16 +14,9 @@ const waiting: (() => void)[] = [];
  */
 export async function fileWords({ path, size }: { path: string; size: number }): Promise<FileWords> {
   if (size > LARGEST_BYTES) return { kind: 'none', why: 'tooLarge' };
-  if (running >= MOST_AT_ONCE) await new Promise<void>((turn) => waiting.push(turn));
-  running += 1;
-  try {
-    return await askThread<FileWords, FileWords>(WORKER, path, {
-      longestMs: LONGEST_MS,
-      memoryMb: MOST_MEMORY_MB,
-      tooMuch: { kind: 'none', why: 'tooLarge' },
-    });
-  } finally {
-    running -= 1;
-    waiting.shift()?.();
-  }
+  return askThread<FileWords, FileWords>(WORKER, path, {
+    longestMs: LONGEST_MS,
+    memoryMb: MOST_MEMORY_MB,
+    tooMuch: { kind: 'none', why: 'tooLarge' },
+  });
 }

@@ -53,6 +53,7 @@ export const commonWords = {
       dueAs: 'What is due',
       moment: 'stands in the calendar, at its time',
       task: 'is a task, done once it is handed in',
+      taskOfTeacher: 'is a task',
       alarm: 'Let the program remind me',
       never: 'Not at all',
       atTheTime: 'When it is due',

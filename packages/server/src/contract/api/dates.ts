@@ -18,7 +18,7 @@ export interface DatesApi {
   'GET /api/dates': { query: DaySpan; reply: DatesReply };
   'GET /api/my/calendar-address': { reply: CalendarAddressReply };
   'POST /api/my/calendar-address': { reply: CalendarAddressReply };
-  'PATCH /api/my/calendar-address': { body: CalendarWishes; reply: CalendarAddressReply };
+  'PATCH /api/my/calendar-address': { body: Partial<CalendarWishes>; reply: CalendarAddressReply };
   'GET /calendar/:file': { file: 'text/calendar' };
   'GET /api/classes/:classId/dates.ics': { file: 'text/calendar' };
   'GET /api/assignments/:assignmentId/due.ics': { file: 'text/calendar' };

@@ -133,7 +133,7 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
       if (role === 'family') return mail.linkTo('/family');
       const { assignmentId, classId } = written.what === 'event' ? { assignmentId: null, classId: null } : written.entry;
       if (assignmentId !== null) return mail.linkTo(`${role === 'student' ? '/work' : '/assignments'}/${assignmentId}`);
-      return mail.linkTo(classId !== null && role === 'teacher' ? `/classes/${classId}` : '/calendar');
+      return mail.linkTo(classId !== null && role === 'teacher' ? `/class/${classId}` : '/calendar');
     };
   const writingFor = async (person: Person, name: string, alarmMinutes: number | null = null): Promise<CalendarWriting> => ({
     name,
@@ -145,10 +145,8 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
   /** A task is another thing in calendars than a moment, so that one goes when the other comes. */
   const dueEntry = (entry: DateEntry, userId: string, dueAs: CalendarWishes['dueAs']): readonly [string, WrittenEntry] => {
     const { done, ...bare } = entry;
-    const uid = uidOf(entry, userId);
-    return dueAs === 'task' && entry.kind === 'due'
-      ? [`task-${uid}`, { what: 'task', entry: done ? entry : bare }]
-      : [uid, { what: 'date', entry: bare }];
+    const [uid, said] = [uidOf(entry, userId), done ? entry : bare];
+    return dueAs === 'task' && entry.kind === 'due' ? [`task-${uid}`, { what: 'task', entry: said }] : [uid, { what: 'date', entry: said }];
   };
   const replyOf = (row: CalendarAddressRow | null): CalendarAddressReply => ({
     address: row ? addressOf(row.secret) : null,
@@ -170,11 +168,11 @@ export function calendarFeedService({ sequelize, accounts, families, classes, ma
     },
 
     /** How the program is given what is due. @throws Problem `thing.unknown` where there is no address yet */
-    async wish(person: Person, wishes: CalendarWishes): Promise<CalendarAddressReply> {
+    async wish(person: Person, wishes: Partial<CalendarWishes>): Promise<CalendarAddressReply> {
+      await addresses.update(wishes, { where: { userId: person.userId } });
       const row = await rowByKey(addresses, person.userId);
       if (!row) throw new Problem('thing.unknown');
-      await addresses.update(wishes, { where: { userId: person.userId } });
-      return { address: addressOf(row.secret), ...wishes };
+      return replyOf(row);
     },
 
     /** The calendar behind an address. @throws Problem `thing.unknown` for a secret that is not or no longer one */

@@ -16,10 +16,10 @@ export const calendarParams = Joi.object({
 export const eventParams = Joi.object({ eventId: id });
 export const reminderParams = Joi.object({ reminderId: id });
 
-export const calendarWishesBody = Joi.object<CalendarWishes, true>({
-  dueAs: Joi.string().valid('moment', 'task').required(),
-  alarmMinutes: Joi.number().strict().integer().min(0).max(MOST_ALARM_MINUTES).allow(null).required(),
-});
+export const calendarWishesBody = Joi.object<Partial<CalendarWishes>>({
+  dueAs: Joi.string().valid('moment', 'task'),
+  alarmMinutes: Joi.number().strict().integer().min(0).max(MOST_ALARM_MINUTES).allow(null),
+}).min(1);
 
 const flag = Joi.boolean().strict().required();
 const wallTime = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);

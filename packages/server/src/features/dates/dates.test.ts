@@ -208,9 +208,14 @@ describe('events', () => {
       expect([said('transp'), said('categories'), said('url')]).toEqual(['TRANSPARENT', 'Due', expect.stringMatching(`${path}$`)]);
       expect(said('description')).toContain(path);
     }
+    await setTimetable([rule()]);
+    const lesson = (await feedOf(finch)).found.find((event) => event.summary === 'Rivers')!;
+    expect(lesson.component.getFirstPropertyValue('url')).toMatch(new RegExp(`/class/${school.rivers}$`));
     const wish = { dueAs: 'task', alarmMinutes: 90 };
     expect((await bao.patch('/api/my/calendar-address', { ...wish, alarmMinutes: -1 })).status).toBe(400);
-    const wished = (await bao.patch('/api/my/calendar-address', wish)).body as CalendarAddressReply;
+    expect((await bao.patch('/api/my/calendar-address', { alarmMinutes: 90 })).body).toMatchObject({ dueAs: 'moment', alarmMinutes: 90 });
+    expect((await feedOf(bao)).text).toContain('TRIGGER:-PT1H30M');
+    const wished = (await bao.patch('/api/my/calendar-address', { dueAs: 'task' })).body as CalendarAddressReply;
     expect(wished).toMatchObject(wish);
     const served = async () => {
       const { default: ICAL } = await import('ical.js');
@@ -227,6 +232,10 @@ describe('events', () => {
     await bao.put(`/api/my/work/${id}/text`, { text: doc('Along the river'), version: 0 });
     expect((await bao.post(`/api/my/work/${id}/hand-in`)).status).toBe(201);
     expect((await served()).todo.getFirstPropertyValue('status')).toBe('COMPLETED');
+    // Nobody is reminded of what is handed in, as a task or as a moment.
+    await bao.patch('/api/my/calendar-address', { dueAs: 'moment' });
+    expect((await feedOf(bao)).text).not.toContain('VALARM');
+    await bao.patch('/api/my/calendar-address', { dueAs: 'task' });
     expect((await bao.post('/api/my/calendar-address')).body).toMatchObject(wish);
     const file = await bao.get(`/api/assignments/${id}/due.ics`);
     expect((await readFeed(file.text)).summaries).toEqual([expect.stringMatching(/^Due: .*\(Rivers\)$/)]);

@@ -94,7 +94,8 @@ export interface CalendarWriting {
   alarmMinutes: number | null;
 }
 
-const isDue = (written: WrittenEntry) => written.what !== 'event' && written.entry.kind === 'due';
+/** Is it still to be done? Nobody is reminded of what is handed in. */
+const isAhead = (written: WrittenEntry) => written.what !== 'event' && written.entry.kind === 'due' && written.entry.done !== true;
 /** Does it keep the reader from doing something else at that time? */
 const takesTime = (written: WrittenEntry) =>
   written.what === 'event' ? written.event.begins !== null : written.entry.at !== null && written.entry.end !== null;
@@ -129,7 +130,7 @@ function taskOf(
   say('url', link);
   say('status', cancelled ? 'CANCELLED' : entry.done ? 'COMPLETED' : 'NEEDS-ACTION');
   if (entry.done) say('percent-complete', 100);
-  if (alarmMinutes !== null && !cancelled && !entry.done) {
+  if (alarmMinutes !== null && !cancelled && isAhead(written)) {
     const alarm = new library.Component('valarm');
     alarm.addPropertyWithValue('action', 'DISPLAY');
     alarm.addPropertyWithValue('description', summary);
@@ -167,7 +168,7 @@ export async function writeCalendar(all: readonly Written[], writing: CalendarWr
       url: link,
       categories: [{ name: categoryOf(written, language) }],
       transparency: takesTime(written) ? ICalEventTransparency.OPAQUE : ICalEventTransparency.TRANSPARENT,
-      ...(alarmMinutes !== null && isDue(written) && !cancelled
+      ...(alarmMinutes !== null && isAhead(written) && !cancelled
         ? { alarms: [{ type: ICalAlarmType.display, triggerBefore: 60 * alarmMinutes, description: String(data.summary) }] }
         : {}),
       ...(zone === null ? {} : { timezone: zone }),

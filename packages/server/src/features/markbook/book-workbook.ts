@@ -22,6 +22,8 @@ import { fileStem, workbookFile, type TakenOut, type WorkbookForm } from '../../
 /** One class's book for a stretch of the year, as it is taken out. */
 export interface BookOut {
   label: string;
+  /** what the class is called in the names of files */
+  inFiles: string;
   scheme: Scheme;
   /** with the local day each is due, for heads that several have */
   columns: (BookColumn & { day: string | null })[];
@@ -240,7 +242,7 @@ export async function bookWorkbook(out: BookOut, form: WorkbookForm): Promise<Ta
     about.push([facts[index]?.[0] ?? null, facts[index]?.[1] ?? null, null, from === null ? null : unmilli(from), bandName]);
   }
   const nameColumns = [{ width: 18 }, { width: 18 }];
-  return workbookFile(`${fileStem(`${label} ${out.term}`)}-mark-book`, form, [
+  return workbookFile(`${fileStem(`${out.inFiles} ${out.term}`)}-mark-book`, form, [
     { name: SCORES, rows: scores, head: 1, frozen: { rows: 1, columns: 3 }, columns: [...nameColumns, { hidden: true }] },
     { name: 'Totals', rows: totals, head: 1, frozen: { rows: ROWS_ABOVE, columns: 4 }, columns: nameColumns },
     ...(needsShares ? [{ name: SHARES, rows: Array.from(shares, (row) => row ?? []), hidden: true as const }] : []),

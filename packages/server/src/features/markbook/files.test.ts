@@ -3,7 +3,7 @@ import { parse } from 'csv-parse/sync';
 import { HyperFormula } from 'hyperformula';
 import type { BookBringInReply } from '../../contract';
 import { unzip } from '../../files/read-table';
-import { aSchool, aServer, DAY, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, DAY, doc, type Person, type School, type Server } from '../../testing/school';
 import { opened } from '../../testing/spreadsheet';
 import { zip } from '../../testing/zip';
 
@@ -216,6 +216,21 @@ it('gives results only of what is due, scored or missing, as what they are, in e
   await sixPieces();
   const { id: later } = await school.issued({ title: 'Later', due: server.clock.now + DAY, closes: null });
   const { id: missed } = await school.issued({ title: 'Missed', due: server.clock.now - DAY, closes: null });
+  // Work that words alone were said of has no number, and is there all the same.
+  const { id: worded } = await school.issued({
+    title: 'Worded',
+    due: server.clock.now - DAY,
+    closes: null,
+    how: 'inClass',
+    accepts: [],
+    points: null,
+  });
+  const remark = doc('Well observed');
+  expect(
+    (await finch.put(`/api/assignments/${worded}/pieces/${school.bao.id}/score`, { earned: null, chosen: null, remark, version: 0 }))
+      .status,
+  ).toBe(200);
+  await finch.post(`/api/assignments/${worded}/return`, { studentIds: [school.bao.id], confirmed: true });
   const resultsIn = async (as: string) => {
     const files = new Map((await unzip(await bytesOf(`as=${as}`))).map(({ name, bytes }) => [name, bytes.toString()]));
     return parse(files.get('results.csv')!, { columns: true }) as Record<string, string>[];
@@ -223,6 +238,10 @@ it('gives results only of what is due, scored or missing, as what they are, in e
   for (const as of ['oneroster', 'oneroster12']) {
     const results = await resultsIn(as);
     expect(results.filter((row) => row.lineItemSourcedId === later)).toEqual([]);
+    expect(results.find((row) => row.lineItemSourcedId === worded && row.studentSourcedId === school.bao.id)).toMatchObject({
+      scoreStatus: 'submitted',
+      score: '',
+    });
     const away = results.filter((row) => row.lineItemSourcedId === missed);
     expect(away.map((row) => [row.scoreStatus, row.score, row.scoreDate, row.missing])).toEqual(
       [0, 1].map(() => ['not submitted', '', '2026-11-22', as === 'oneroster12' ? 'true' : undefined]),

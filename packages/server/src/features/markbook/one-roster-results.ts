@@ -1,8 +1,21 @@
-import { effectiveOf, localDateAt, termOfWork, unmilli, type BookCell, type BookColumn, type Instant, type Viewpoint } from '@jolly/core';
+import {
+  effectiveOf,
+  localDateAt,
+  termOfWork,
+  unmilli,
+  type BookCell,
+  type BookColumn,
+  type Instant,
+  type PieceState,
+  type Viewpoint,
+} from '@jolly/core';
 import { oneRosterBundle, type OneRosterRow, type OneRosterVersion } from '../../files/one-roster-bundle';
 import { fileStem, type TakenOut } from '../../files/write-table';
 import { classTables, rowOf, SCHOOL, sourceOfClass, sourceOfPerson, sourceOfTerm, type ClassToTell } from '../roster/one-roster-tables';
 import type { BookOut } from './book-workbook';
+
+/** States of work that is there, also where words alone were said of it and there is no number. */
+const WITH_TEACHER: ReadonlySet<PieceState> = new Set(['in', 'inLate', 'inClass', 'sentBack', 'scored', 'returned']);
 
 /** What is to be said of one cell; null where there is nothing yet: neither scored nor due. */
 function resultOf(
@@ -22,8 +35,7 @@ function resultOf(
     return { status: 'fully graded', score: String(unmilli(effective)), at: cell.score?.at ?? due ?? now, late, missing: false };
   if (missing) return { status: 'not submitted', score: '', at: due ?? now, late: false, missing: true };
   if (!passed) return null;
-  const isIn = state === 'in' || state === 'inLate' || state === 'scored';
-  return { status: isIn ? 'submitted' : 'not submitted', score: '', at: due + (cell.lateBy ?? 0), late, missing: false };
+  return { status: WITH_TEACHER.has(state) ? 'submitted' : 'not submitted', score: '', at: due + (cell.lateBy ?? 0), late, missing: false };
 }
 
 /**
@@ -109,5 +121,5 @@ export function resultsBundle(told: ClassToTell, out: BookOut, version: OneRoste
       rows: results,
     },
   };
-  return oneRosterBundle(`${fileStem(`${found.label} ${out.term}`)}-results`, version, tables, now);
+  return oneRosterBundle(`${fileStem(`${out.inFiles} ${out.term}`)}-results`, version, tables, now);
 }

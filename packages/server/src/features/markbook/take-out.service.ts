@@ -1,4 +1,4 @@
-import { columnFor, evidenceOf, localDateAt, ratioText, termOfWork } from '@jolly/core';
+import { classInFile, columnFor, evidenceOf, localDateAt, ratioText, termOfWork } from '@jolly/core';
 import type { BookAimsReply, BookReply, BookTakeOut } from '../../contract';
 import { csv, fileStem, type TakenOut } from '../../files/write-table';
 import { Problem } from '../../http/problem';
@@ -44,6 +44,7 @@ export function takeOutService({ classes, rosterExport, classBoards, book, quizA
     });
     const out: BookOut = {
       label,
+      inFiles: classInFile(await classes.forTeacher(teacher, 'book.look', classId)),
       scheme,
       columns: chosen.map((one) => one.column),
       students: reply.students,
@@ -67,7 +68,7 @@ export function takeOutService({ classes, rosterExport, classBoards, book, quizA
       }
       const { header, rows } = bookRows(out);
       return {
-        name: `${fileStem(`${out.label} ${out.term}`)}-mark-book.csv`,
+        name: `${fileStem(`${out.inFiles} ${out.term}`)}-mark-book.csv`,
         mediaType: 'text/csv; charset=utf-8',
         bytes: Buffer.from(`\ufeff${csv(header, rows)}`),
       };

@@ -1,4 +1,4 @@
-import { unknownPlaceholders, type ReportSettings } from '@jolly/core';
+import { classInFile, unknownPlaceholders, type ReportSettings } from '@jolly/core';
 import type { Jotting } from '../../contract';
 import { dayIn, say, wordsIn } from '../../words';
 import type { AccountsService } from '../accounts/accounts.service';
@@ -41,16 +41,22 @@ export function composeService({ accounts, classes, roster, rows, progress, jott
 
   return {
     /** Whom a report is of, class by class in the order of names. @throws Problem `thing.unknown` for a class of somebody else */
-    async keys(teacher: Teacher, settings: ReportSettings): Promise<(ReportKey & { className: string; zone: string })[]> {
+    async keys(teacher: Teacher, settings: ReportSettings): Promise<(ReportKey & { className: string; inFiles: string; zone: string })[]> {
       const found = await classesFor(teacher, settings.classIds);
       const members = await roster.membersOf(
         found.map((one) => one.id),
         settings.studentIds ?? undefined,
       );
-      return found.flatMap(({ id, label, calendar: { zone } }) =>
+      return found.flatMap(({ id, label, fileClass, calendar: { zone } }) =>
         members
           .filter((member) => member.classId === id && (settings.withLeft || member.left === null))
-          .map((member) => ({ classId: id, studentId: member.student.id, className: label, zone })),
+          .map((member) => ({
+            classId: id,
+            studentId: member.student.id,
+            className: label,
+            inFiles: classInFile({ fileClass, label }),
+            zone,
+          })),
       );
     },
 

@@ -93,11 +93,17 @@ function blockHtml(block: ReportBlock): string {
  * @param fonts from where the page has them
  */
 export function reportHtml(composed: ReportDocument, fonts: FontSource): string {
-  const { document } = laidOut(composed);
+  return reportPage(composed, fonts).html;
+}
+
+/** The same, and whether it was turned though it was asked for upright. */
+export function reportPage(composed: ReportDocument, fonts: FontSource): { html: string; turned: boolean } {
+  const { document, turned } = laidOut(composed);
   const { title, language, sections, made, none } = document;
   const body = sections.map(
     ({ heading, sub, blocks }) =>
       `<section><h1 dir="auto">${inWords(heading)}</h1><p class="sub" dir="auto">${escaped([sub, made].filter(Boolean).join(' · '))}</p>${blocks.map(blockHtml).join('')}</section>`,
   );
-  return `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8">${pagePolicy(fonts)}<title>${escaped(title)}</title><style>${fontFaces(fonts)}${css(document)}</style></head><body>${body.join('') || `<section><h1>${escaped(title)}</h1><p>${escaped(none)}</p></section>`}</body></html>`;
+  const html = `<!doctype html><html lang="${language}" dir="${directionOf(language)}"><head><meta charset="utf-8">${pagePolicy(fonts)}<title>${escaped(title)}</title><style>${fontFaces(fonts)}${css(document)}</style></head><body>${body.join('') || `<section><h1>${escaped(title)}</h1><p>${escaped(none)}</p></section>`}</body></html>`;
+  return { html, turned };
 }

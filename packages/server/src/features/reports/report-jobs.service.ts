@@ -22,8 +22,8 @@ import { defineReports, type ReportJobRow, type ReportPartRow } from './reports.
 
 const LONGEST_STEM = 150;
 /** What a report is called among files: its title, its classes, and the day there. @example Progress-report-Rivers-2026-11-25 */
-function stemOf(title: string, keys: readonly { className: string; zone: string }[], now: number): string {
-  const classNames = [...new Set(keys.map((key) => key.className))].join(' ');
+function stemOf(title: string, keys: readonly { inFiles: string; zone: string }[], now: number): string {
+  const classNames = [...new Set(keys.map((key) => key.inFiles))].join(' ');
   return `${fileStem([title || 'report', classNames].join(' ')).slice(0, LONGEST_STEM)}-${localDateAt(keys[0]!.zone, now)}`;
 }
 

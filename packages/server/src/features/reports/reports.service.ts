@@ -8,8 +8,7 @@ import { inTransaction } from '../../db/transaction';
 import { Problem } from '../../http/problem';
 import type { Teacher } from '../marking/desk.service';
 import type { ComposeService } from './compose.service';
-import { reportHtml } from './report-html';
-import { laidOut } from './report-layout';
+import { reportPage } from './report-html';
 import { defineReports, type ReportPresetRow } from './reports.model';
 
 export { makeReport } from './report-maker';
@@ -47,8 +46,7 @@ export function reportsService({ sequelize, compose }: { sequelize: Sequelize; c
       const all = whole ? document.sections : document.sections.slice(0, SHOWN);
       const counted = looked.length === keys.length ? document.sections.length : sections;
       return {
-        html: reportHtml({ ...document, sections: all }, { fontAt: (name) => `/report-fonts/${name}`, policy: "'self'" }),
-        turned: laidOut({ ...document, sections: all }).turned,
+        ...reportPage({ ...document, sections: all }, { fontAt: (name) => `/report-fonts/${name}`, policy: "'self'" }),
         shown: all.length,
         sections: counted,
         students,

@@ -1,4 +1,4 @@
-import type { Actor } from '@jolly/core';
+import { classInFile, type Actor } from '@jolly/core';
 import { oneRosterBundle, type OneRosterVersion } from '../../files/one-roster-bundle';
 import { fileStem, workbookOf, type TakenOut, type WorkbookForm } from '../../files/write-table';
 import type { AccountsService } from '../accounts/accounts.service';
@@ -42,7 +42,7 @@ export function rosterExportService({
       const found = await classes.forTeacher(actor, 'roster.look', classId);
       const members = await roster.detailsOf(classId);
       return workbookOf(
-        `${fileStem(found.label)}-roster`,
+        `${fileStem(classInFile(found))}-roster`,
         'Roster',
         COLUMNS,
         members.map((member) => COLUMNS.map(({ of }) => of(member) ?? '')),
@@ -56,7 +56,7 @@ export function rosterExportService({
     /** A OneRoster bundle of this one class, in bulk. @param now for the dates of last change */
     async bundle(actor: Actor, classId: string, version: OneRosterVersion, now: number): Promise<TakenOut> {
       const told = await about(await classes.forTeacher(actor, 'roster.look', classId));
-      return oneRosterBundle(`${fileStem(told.found.label)}-roster`, version, classTables(told, version, now), now);
+      return oneRosterBundle(`${fileStem(classInFile(told.found))}-roster`, version, classTables(told, version, now), now);
     },
   };
 }

@@ -1,4 +1,13 @@
-import { FILE_STUDENTS, isBlank, namesInFile, takeHomeNames, whichTakenHome, type Actor, type FileStudents } from '@jolly/core';
+import {
+  classInFile,
+  FILE_STUDENTS,
+  isBlank,
+  namesInFile,
+  takeHomeNames,
+  whichTakenHome,
+  type Actor,
+  type FileStudents,
+} from '@jolly/core';
 import archiver from 'archiver';
 import { createHash } from 'node:crypto';
 import { PassThrough, type Writable } from 'node:stream';
@@ -115,7 +124,7 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
   ): Going[] {
     const names = takeHomeNames(
       going.map(({ sight: { schoolClass, assignment, member, team }, sights, handIn, file }) => ({
-        className: (called?.fileClass ?? schoolClass.fileClass) || schoolClass.label,
+        className: classInFile({ ...schoolClass, ...(called?.fileClass === undefined ? {} : { fileClass: called.fileClass }) }),
         // A group's piece goes under the group's name; one that is marked without its name under the id of the piece.
         student:
           !byName && isApart(sights)
@@ -221,9 +230,7 @@ export function takeHomeService({ accounts, assignments, board, pieces, works, f
     /** What the zip is called: after the assignment and its class, or after the classes, counted where they are many. */
     async nameOf(teacher: Teacher, going: readonly Going[]): Promise<string> {
       const { assignment } = going[0]!.sight;
-      const classes = [
-        ...new Map(going.map(({ sight: { schoolClass } }) => [schoolClass.id, schoolClass.fileClass || schoolClass.label])).values(),
-      ];
+      const classes = [...new Map(going.map(({ sight: { schoolClass } }) => [schoolClass.id, classInFile(schoolClass)])).values()];
       const { pages } = wordsIn(await accounts.languageOf(teacher.userId));
       const one = going.every(({ sight }) => sight.assignment.id === assignment.id);
       const className = classes.length > MOST_CLASSES_NAMED ? say(pages.classes, { n: classes.length }) : classes.join(' ');

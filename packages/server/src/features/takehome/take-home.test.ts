@@ -91,6 +91,10 @@ it('is called as the class has it, and comes back under an earlier name too', as
   const { reply, entries } = await takenHome();
   expect(reply.headers['content-disposition']).toContain('R8_Meander-notes.zip');
   expect([...entries.keys()][0]).toBe('R8_Bao_Lind_Meander-notes_v1.html');
+  expect((await finch.get(`/api/classes/${school.rivers}/roster.xlsx`)).headers['content-disposition']).toContain('R8-roster.xlsx');
+  expect((await finch.get(`/api/classes/${school.rivers}/book/file?as=csv&viewpoint=teacher`)).headers['content-disposition']).toContain(
+    'R8-Year-mark-book.csv',
+  );
   for (const name of ['R8_Bao_Lind_Meander-notes_v1.html', 'Rivers_Lind_Bao_Meander-notes_v1.html'])
     expect((await finch.upload(`/api/assignments/${id}/bring-back`, Buffer.from(name), name)).status).toBe(201);
 });

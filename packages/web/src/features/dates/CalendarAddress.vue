@@ -13,10 +13,13 @@ import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
 import RadioField from '../../ui/RadioField.vue';
 import SelectField from '../../ui/SelectField.vue';
+import { useSession } from '../accounts';
 import { useWords } from '../../ui/use-words';
 
 const ALARMS = [0, 60, 180, 1440, 2880, 10_080];
 const { t, length } = useWords();
+/** Nothing of theirs is handed in, so nothing ends the task but themselves. */
+const teaches = useSession().me?.role === 'teacher';
 const { problem, busy, attempt } = useAttempt();
 const own = ref<CalendarAddressReply | null>(null);
 const copied = ref(false);
@@ -28,8 +31,7 @@ const renew = () =>
   });
 const wish = (wishes: Partial<CalendarWishes>) =>
   attempt(async () => {
-    const { dueAs, alarmMinutes } = own.value!;
-    own.value = await ask('PATCH /api/my/calendar-address', { body: { dueAs, alarmMinutes, ...wishes } });
+    own.value = await ask('PATCH /api/my/calendar-address', { body: wishes });
   });
 const copy = () =>
   navigator.clipboard.writeText(own.value?.address ?? '').then(
@@ -67,7 +69,7 @@ const before = (minutes: number) =>
             stacked
             :options="[
               { value: 'moment' as const, label: t('common.calendar.moment') },
-              { value: 'task' as const, label: t('common.calendar.task') },
+              { value: 'task' as const, label: t(teaches ? 'common.calendar.taskOfTeacher' : 'common.calendar.task') },
             ]"
             @update:model-value="(dueAs) => wish({ dueAs })"
           />

@@ -8,7 +8,7 @@ export const dateWords = {
     read: 'Read a calendar file…',
     readDone: 'Nothing was found. | One lesson was found. | {n} lessons were found.',
     readOver:
-      'nothing was left out | One event was left out: it takes whole days or comes only once. | {n} events were left out: they take whole days or come only once.',
+      'nothing was left out | One event was left out: it takes whole days, comes only once, is of another year or called off. | {n} events were left out: they take whole days, come only once, are of another year or called off.',
     readHint: 'Look at them below; nothing is stored before you store it.',
     weekday: 'Day',
     from: 'From',

@@ -298,7 +298,7 @@ export const markbookWords = {
       go: 'Take out',
       asStudents: 'Only what students were shown',
       in: 'Bring in',
-      hint: 'A table with a head row of titles and a row a student, .xlsx, .ods or .csv. Students are known by name, user name, school number or our id. Empty cells say nothing.',
+      hint: 'A table with a head row of titles and a row a student, .xlsx, .ods or .csv, or the results of a OneRoster bundle (.zip). Students are known by name, user name, school number or our id. Empty cells say nothing.',
       file: 'Table of scores',
       reading: 'Reading',
       found: '{students} × {columns} found',
