@@ -82,10 +82,15 @@ describe('a report as a page', () => {
   it('is printed as it was chosen', () => {
     const [upright, wide] = [html(report([])), html(report([], { landscape: true, pageEach: false, shading: false }))];
     expect(
-      [upright, wide].map((page) => [page.includes('A4 portrait'), page.includes('break-after:page;'), page.includes('nth-child(even)')]),
+      [upright, wide].map((page) => [
+        page.includes('A4 portrait'),
+        page.includes('break-after:page;'),
+        page.includes('nth-child(even)'),
+        /@media screen\{html\{zoom/.test(page),
+      ]),
     ).toEqual([
-      [true, true, true],
-      [false, false, false],
+      [true, true, true, false],
+      [false, false, false, true],
     ]);
   });
 

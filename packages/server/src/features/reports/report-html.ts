@@ -7,6 +7,9 @@ import { BODY_POINTS, HEAD_POINTS, laidOut, LONGEST_WORD } from './report-layout
 // Inside a style element a text must neither end the string nor the element.
 const cssText = (text: string): string => text.replace(/[^\p{L}\p{N} .,-]/gu, (sign) => `\\${sign.codePointAt(0)!.toString(16)} `);
 
+// A page across is wider than the place it is looked at in, so that it is shown smaller on a screen.
+const ACROSS_ON_SCREEN = 'html{zoom:.75}';
+
 const css = ({ landscape, pageEach, shading, title, language }: ReportDocument): string => {
   // Names in another writing than the report's stand under each other with the rest.
   const [start, end] = directionOf(language) === 'rtl' ? ['right', 'left'] : ['left', 'right'];
@@ -39,7 +42,7 @@ dt{color:#3d525b;flex:1}dd{margin:0;font-weight:700;text-align:${end};flex:none;
 .whole{white-space:nowrap;max-width:none}
 .sign{margin:26pt 0 6pt;border-top:.7pt solid #14262e;width:75mm;padding-top:3pt;color:#3d525b;break-inside:avoid}
 .blank{min-width:22mm;height:20pt;border-inline-start:.5pt solid #b9b5a8}
-@media screen{body{padding:14mm 14mm 10mm}section{${pageEach ? 'border-bottom:1px dashed #88958f;padding-bottom:10mm;margin-bottom:10mm' : ''}}}`;
+@media screen{${landscape ? ACROSS_ON_SCREEN : ''}body{padding:14mm 14mm 10mm}section{${pageEach ? 'border-bottom:1px dashed #88958f;padding-bottom:10mm;margin-bottom:10mm' : ''}}}`;
 };
 
 /** A text in which only a word too long for its place is broken. */
