@@ -13,6 +13,7 @@ import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
 import { loggedError } from './http/log';
 import { jsonBody } from './http/json-body';
+import { byKey } from './http/key';
 import { guessLimits } from './http/limits';
 import { registerRoutes } from './http/register';
 import type { AnyRoute } from './http/route';
@@ -89,7 +90,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
         req: (req: { id: string; method: string; url: string }) => ({
           id: req.id,
           method: req.method,
-          path: req.url.split('?')[0]!.replace(/^\/calendar\/.*/, '/calendar/…'),
+          path: req.url.split('?')[0]!.replace(/^\/(calendar|feed)\/.*/, '/$1/…'),
         }),
         res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
@@ -122,10 +123,16 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
     hear: settings.hear ?? (() => undefined),
     teaches: async (userId, classId) => (await services.classes.relationOf({ role: 'teacher', userId }, classId)) !== 'none',
   });
-  app.use(['/api', '/health', '/metrics'], session.middleware, (_req, res, next) => {
-    res.set('Cache-Control', 'no-store');
-    next();
-  });
+  const withKey = byKey(services.keys.holder, settings.now);
+  app.use('/api', withKey);
+  app.use(
+    ['/api', '/health', '/metrics'],
+    (req, res, next) => (req.keyHolder ? next() : session.middleware(req, res, next)),
+    (_req, res, next) => {
+      res.set('Cache-Control', 'no-store');
+      next();
+    },
+  );
   app.use(api);
   app.use('/api', unknownRoute);
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {

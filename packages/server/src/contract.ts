@@ -12,6 +12,7 @@ export type * from './contract/conversations';
 export type * from './contract/dates';
 export type * from './contract/exceptions';
 export type * from './contract/families';
+export type * from './contract/keys';
 export type * from './contract/live-questions';
 export type * from './contract/looking';
 export type * from './contract/news';

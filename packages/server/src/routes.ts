@@ -1,4 +1,5 @@
 import { accountRoutes } from './features/accounts/accounts.routes';
+import { keyRoutes } from './features/keys/keys.routes';
 import { aboutRoutes } from './features/about/about.routes';
 import { assignmentRoutes } from './features/assignments/assignments.routes';
 import { rubricRoutes } from './features/assignments/rubric.routes';
@@ -46,6 +47,7 @@ import type { Services } from './wiring';
 export function allRoutes(services: Services): Route[] {
   const routes: Route[] = [
     ...accountRoutes(services),
+    ...keyRoutes(services),
     ...classRoutes(services),
     ...calendarRoutes(services),
     ...rosterRoutes(services),

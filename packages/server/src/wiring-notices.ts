@@ -8,6 +8,7 @@ import type { FamilyTicksService } from './features/families/family-ticks.servic
 import type { FamiliesService } from './features/families/families.service';
 import type { AssignmentsService } from './features/assignments/assignments.service';
 import type { KeptFilesService } from './features/kept/kept-files.service';
+import type { MailService } from './features/mail/mail.service';
 import type { NewsService } from './features/news/news.service';
 import { handsService } from './features/hands/hands.service';
 import { noticesService } from './features/notices/notices.service';
@@ -15,6 +16,7 @@ import { handsBoardService } from './features/hands/hands-board.service';
 import { noticeboardService } from './features/notices/noticeboard.service';
 import { writingNoticesService } from './features/notices/writing-notices.service';
 import { readingNoticesService } from './features/notices/reading-notices.service';
+import { noticeFeedService } from './features/notices/notice-feed.service';
 import { noticeTellingService } from './features/notices/notice-telling.service';
 import { noticeAnswersService } from './features/notices/notice-answers.service';
 import { studentNoticesService } from './features/notices/student-notices.service';
@@ -31,6 +33,7 @@ interface Needed {
   board: BoardService;
   keptFiles: KeptFilesService;
   news: NewsService;
+  mail: MailService;
 }
 
 /** Notices, the answers to them, and shows of hands: who of them works with whom. */
@@ -46,6 +49,7 @@ export function wireNotices({
   keptFiles,
   news,
   familyTicks,
+  mail,
 }: Needed) {
   const hands = handsService({ sequelize });
   const notices = noticesService({ sequelize, classes, roster, groups, families, hands });
@@ -68,6 +72,7 @@ export function wireNotices({
   const noticeAnswers = noticeAnswersService({ sequelize, accounts, classes, notices, readingNotices, news });
   const ofStudents = { accounts, classes, roster, notices, readingNotices, writingNotices, news };
   const studentNotices = studentNoticesService({ sequelize, ...ofStudents });
+  const noticeFeed = noticeFeedService({ sequelize, accounts, classes, mail, notices });
   return {
     hands,
     handsBoard,
@@ -77,6 +82,7 @@ export function wireNotices({
     readingNotices,
     noticeTelling,
     noticeAnswers,
+    noticeFeed,
     studentNotices,
   };
 }

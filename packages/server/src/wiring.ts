@@ -1,6 +1,4 @@
 import type { Sequelize } from 'sequelize';
-import { accountsService } from './features/accounts/accounts.service';
-import { signInService } from './features/accounts/sign-in.service';
 import { ticketsService } from './features/accounts/tickets.service';
 import { assignmentsService } from './features/assignments/assignments.service';
 import { briefsService } from './features/assignments/briefs.service';
@@ -107,6 +105,7 @@ import { hangingService } from './features/walls/hanging.service';
 import { wallActsService } from './features/walls/wall-acts.service';
 import { wallPagesService } from './features/walls/wall-pages.service';
 import { wallRepliesService } from './features/walls/wall-replies.service';
+import { wireAccounts } from './wiring-accounts';
 import { wireHome } from './wiring-home';
 import { wireNotices } from './wiring-notices';
 import { wallsService } from './features/walls/walls.service';
@@ -129,8 +128,7 @@ export interface Installation {
 /** Who works with whom, in one place. */
 export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromium, cache = stampedCache }: Installation) {
   const printPdf: PrintPdf = (page, longestMs) => printed(page, chromium, longestMs);
-  const accounts = accountsService({ sequelize });
-  const signIn = signInService({ sequelize, accounts });
+  const { accounts, keys, signIn } = wireAccounts(sequelize);
   const mail = mailService({ sequelize, accounts, settings });
   const classes = classesService({ sequelize, accounts, defaultZone });
   const cleaning = cleaningService({ sequelize, fileStore });
@@ -266,7 +264,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const toldAbsences = toldAbsencesService({ sequelize, accounts, classes, roster, families, register, news });
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
   const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
-  const ofNotices = { sequelize, accounts, classes, roster, groups, families, familyTicks, assignments, board, keptFiles, news };
+  const ofNotices = { sequelize, accounts, classes, roster, groups, families, familyTicks, assignments, board, keptFiles, news, mail };
   const noticing = wireNotices(ofNotices);
   const { notices, readingNotices } = noticing;
   const tellingFamilies = tellingFamiliesService({
@@ -287,6 +285,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
   const counters = { requests: new Map<number, number>() };
   const setup = {
     accounts,
+    keys,
     signIn,
     tickets,
     mail,

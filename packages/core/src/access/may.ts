@@ -41,6 +41,7 @@ export const ACTIONS = {
   'session.end': signedIn,
   'account.edit': signedIn,
   'account.twoStep': { roles: ['teacher'], relations: 'anyone' },
+  'account.keys': { roles: ['teacher'], relations: 'anyone' },
   'account.recover': anyone,
   'invitation.look': anyone,
   'invitation.take': anyone,

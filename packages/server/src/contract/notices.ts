@@ -15,6 +15,10 @@ import type {
 } from '@jolly/core';
 import type { KeptFile } from './assignments';
 
+/** Where news readers find the notices of a class; null: nowhere. */
+export interface NoticeFeedReply {
+  address: string | null;
+}
 /** What goes with a notice. */
 export type NoticeAttachment = { id: string; title: string } & ({ kind: 'file'; file: KeptFile } | { kind: 'link'; url: string });
 

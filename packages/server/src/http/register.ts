@@ -5,6 +5,7 @@ import { actorOf, leavePractice } from './session';
 import { requireCsrf } from './csrf';
 import { tableOf, tableOptions } from '../files/take-table';
 import type { JsonBody } from './json-body';
+import { requireKeyScope } from './key';
 import type { Limits } from './limits';
 import { fieldProblem } from './field-problems';
 import { Problem } from './problem';
@@ -63,7 +64,8 @@ export function registerRoutes(
         // In another tab the same browser looks at a class as its practice student.
         if (answer === 'role') throw new Problem(req.session?.practice ? 'session.practice' : 'access.role');
         if (req.session?.mustChange && !/^(session|account|server)\./.test(route.action)) throw new Problem('account.newPasswordNeeded');
-        if (UNSAFE.has(verb)) {
+        requireKeyScope(req, route.action, verb);
+        if (UNSAFE.has(verb) && !req.keyHolder) {
           edge.requireOwnOrigin(req);
           requireCsrf(req);
         }

@@ -1,6 +1,7 @@
 /** What the server knows of whoever asks: what lies in their session, and what is laid beside each request. */
 import type {} from 'express-session';
 import type {} from 'express-serve-static-core';
+import type { KeyHolder } from './key';
 
 declare module 'express-session' {
   interface SessionData {
@@ -22,6 +23,8 @@ declare module 'express-serve-static-core' {
   interface Request {
     /** the token of a browser in which nobody is signed in, from a cookie of its own; null before it has one */
     formToken?: { read: () => string | null; make: () => string };
+    /** a program that asks with a key, instead of a browser with a session */
+    keyHolder?: KeyHolder;
     /** the server's clock */
     clock?: () => number;
     /** ends the oldest sessions of a person who has begun very many */

@@ -108,6 +108,7 @@ export function sessions(sequelize: Sequelize, { secret, secure, now, sessionDay
 }
 
 export function actorOf(req: Request): Actor {
+  if (req.keyHolder) return req.keyHolder.actor;
   const { userId, role } = req.session ?? {};
   return userId && role ? { role, userId } : { role: 'anonymous' };
 }

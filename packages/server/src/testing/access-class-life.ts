@@ -7,6 +7,10 @@ import { MONDAY } from './school';
 /** Noticeboard, dates, register and the year's shelf. */
 export const CLASS_LIFE = {
   'GET /api/classes/:classId/notices': teachers(404),
+  'GET /api/classes/:classId/notices/feed': teachers(404),
+  'POST /api/classes/:classId/notices/feed': teachers(404),
+  'DELETE /api/classes/:classId/notices/feed': teachers(404),
+  'GET /feed/:file': { nobody: 404, wrong: null, other: 404 },
   'GET /api/classes/:classId/notice-pauses': teachers(404),
   'PUT /api/classes/:classId/notice-pauses/:studentId': teachers(404, { body: { until: null, word: '' } }),
   'PUT /api/notices/:noticeId': teachers(404, { body: aNoticeBody }),

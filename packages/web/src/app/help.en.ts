@@ -280,7 +280,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     is: 'How you sign in.',
     acts: [
       'Change your password; everywhere else you are signed out.',
-      'Teachers: set up the two-step sign-in, and give an address to which a link goes if you forget the password.',
+      'Teachers: set up the two-step sign-in, give an address for a link if you forget the password, and make keys for programs of yours.',
       'Students: see and choose who may help with your sign-in.',
     ],
   },

@@ -29,6 +29,9 @@ export const weekdayText = (at: Instant, zone: string): string => format(locale,
 export const weekdayLong = (at: Instant, zone: string): string => format(locale, zone, { weekday: 'long' }).format(at);
 /** 25 Nov */
 export const dateText = (at: Instant, zone: string): string => format(locale, zone, { day: 'numeric', month: 'short' }).format(at);
+/** 25 Nov 2026: where the year is not plain */
+export const dateWithYear = (at: Instant, zone: string): string =>
+  format(locale, zone, { day: 'numeric', month: 'short', year: 'numeric' }).format(at);
 /** Wed 25 Nov 15:30; the last minute of a day is written as the day alone */
 export function whenText(at: Instant, zone: string): string {
   return wallClockAt(zone, at).msOfDay >= 86_340_000 ? dayText(at, zone) : `${dayText(at, zone)} ${timeText(at, zone)}`;

@@ -11,6 +11,7 @@ import type { FilesApi } from './files';
 import type { FindApi } from './find';
 import type { GroupsApi } from './groups';
 import type { JottingsApi } from './jottings';
+import type { KeysApi } from './keys';
 import type { LiveQuestionsApi } from './live-questions';
 import type { MailApi } from './mail';
 import type { MarkbookApi } from './markbook';
@@ -57,6 +58,7 @@ export interface Api
     FindApi,
     GroupsApi,
     JottingsApi,
+    KeysApi,
     LiveQuestionsApi,
     MailApi,
     MarkbookApi,

@@ -5,6 +5,7 @@ import type {
   MyNoticesReply,
   NoticeAnswer,
   NoticeAnswerRequest,
+  NoticeFeedReply,
   NoticeboardReply,
   NoticePause,
   NoticePauseRequest,
@@ -19,6 +20,10 @@ import type { Nothing } from './shape';
 
 export interface NoticesApi {
   'GET /api/classes/:classId/notices': { reply: NoticeboardReply };
+  'GET /api/classes/:classId/notices/feed': { reply: NoticeFeedReply };
+  'POST /api/classes/:classId/notices/feed': { reply: NoticeFeedReply };
+  'DELETE /api/classes/:classId/notices/feed': Nothing;
+  'GET /feed/:file': { file: 'application/atom+xml' };
   'GET /api/classes/:classId/notice-pauses': { reply: NoticePause[] };
   'PUT /api/classes/:classId/notice-pauses/:studentId': { body: NoticePauseRequest };
   'PUT /api/notices/:noticeId': { body: NoticeRequest; reply: TeacherNotice };

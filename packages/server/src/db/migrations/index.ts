@@ -64,6 +64,8 @@ import * as familiesSeeWork from './0063-families-see-work';
 import * as calendarWishes from './0064-calendar-wishes';
 import * as reportFileNames from './0065-report-file-names';
 import * as fileNames from './0066-file-names';
+import * as accessKeys from './0067-access-keys';
+import * as noticeFeeds from './0068-notice-feeds';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -140,4 +142,6 @@ export const MIGRATIONS: readonly Migration[] = [
   calendarWishes,
   reportFileNames,
   fileNames,
+  accessKeys,
+  noticeFeeds,
 ];

@@ -37,7 +37,16 @@ const totpOf = (secret: string, label: string) =>
   new TOTP({ issuer: 'Jolly Compass', label, secret: Secret.fromBase32(secret), period: STEP_SECONDS });
 
 /** How people prove who they are: password, card, second step, and how each is given, replaced and taken away. */
-export function signInService({ sequelize, accounts }: { sequelize: Sequelize; accounts: AccountsService }) {
+export function signInService({
+  sequelize,
+  accounts,
+  endKeys,
+}: {
+  sequelize: Sequelize;
+  accounts: AccountsService;
+  /** ends the keys of a person's programs along with their sessions */
+  endKeys: (userId: string, transaction?: Transaction) => Promise<unknown>;
+}) {
   const users = defineUsers(sequelize);
   const recovery = defineRecoveryCodes(sequelize);
   const byName = async (userName: string) => await rowOf(users, { where: { userName: userName.toLowerCase() } });
@@ -141,13 +150,14 @@ export function signInService({ sequelize, accounts }: { sequelize: Sequelize; a
       });
     },
 
-    /** Ends every session of a person but the one that is kept. */
+    /** Ends every session of a person but the one that is kept, and every key of their programs. */
     async endSessions(userId: string, keep: string | null, transaction?: Transaction): Promise<void> {
       await sequelize.query('DELETE FROM sessions WHERE user_id = ? AND sid <> ?', {
         replacements: [userId, keep ?? ''],
         type: QueryTypes.DELETE,
         ...(transaction ? { transaction } : {}),
       });
+      await endKeys(userId, transaction);
     },
 
     /** Replaces a password by the person's own new one and signs out every other place. */

@@ -26,12 +26,13 @@ export function streamsService({ sequelize }: { sequelize: Sequelize }) {
   const open = new Set<OpenStream>();
 
   return {
-    /** @throws Problem `session.tooManyStreams` */
+    /** @throws Problem `session.tooManyStreams`; `key.forPeople` for a program, whose right ends with no session */
     async begin(
       { actor, req, res }: { actor: Person; req: Request; res: Response },
       taught: readonly string[],
       listen: (say: Say) => Promise<() => void>,
     ): Promise<void> {
+      if (req.keyHolder) throw new Problem('key.forPeople');
       const ownerId = req.session.practice?.teacherId ?? actor.userId;
       if ([...open].filter((one) => one.ownerId === ownerId).length >= MOST_OF_ONE) throw new Problem('session.tooManyStreams');
       const one: OpenStream = {

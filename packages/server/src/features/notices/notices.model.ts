@@ -62,6 +62,12 @@ export interface NoticePauseRow {
   untilDay: LocalDate;
   word: string;
 }
+/** Where news readers find the notices of a class. */
+export interface NoticeFeedRow {
+  classId: string;
+  secret: string;
+  madeAt: Date;
+}
 
 export function defineNotices(sequelize: Sequelize) {
   const key = () => ({ type: DataTypes.STRING(36), primaryKey: true });
@@ -128,6 +134,11 @@ export function defineNotices(sequelize: Sequelize) {
       'noticePause',
       { classId: key(), studentId: key(), untilDay: DataTypes.STRING, word: DataTypes.STRING },
       { tableName: 'notice_pauses' },
+    ),
+    feeds: sequelize.define<Model<NoticeFeedRow>>(
+      'noticeFeed',
+      { classId: key(), secret: DataTypes.STRING, madeAt: moment },
+      { tableName: 'notice_feeds' },
     ),
   };
 }

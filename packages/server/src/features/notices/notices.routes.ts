@@ -5,10 +5,12 @@ import type { LiveService } from '../collecting/live.service';
 import type { StreamsService } from '../collecting/streams.service';
 import type { HandsBoardService } from '../hands/hands-board.service';
 import type { NoticeAnswersService } from './notice-answers.service';
+import type { NoticeFeedService } from './notice-feed.service';
 import type { NoticeTellingService } from './notice-telling.service';
 import type { NoticeboardService } from './noticeboard.service';
 import {
   closedBody,
+  feedParams,
   endHandsBody,
   noticeAnswerBody,
   noticeAnswerParams,
@@ -26,6 +28,7 @@ export const noticeRoutes = ({
   writingNotices,
   noticeTelling,
   noticeAnswers,
+  noticeFeed,
   studentNotices,
   handsBoard,
   live,
@@ -35,6 +38,7 @@ export const noticeRoutes = ({
   writingNotices: WritingNoticesService;
   noticeTelling: NoticeTellingService;
   noticeAnswers: NoticeAnswersService;
+  noticeFeed: NoticeFeedService;
   studentNotices: StudentNoticesService;
   handsBoard: HandsBoardService;
   live: LiveService;
@@ -46,6 +50,39 @@ export const noticeRoutes = ({
     does: 'The noticeboard of a class: what is up, waits, is a draft or over, with who has read it and how hands stand.',
     params: classParams,
     handle: ({ actor, params, now }) => noticeboard.of(asTeacher(actor), params.classId, now),
+  },
+  {
+    route: 'GET /api/classes/:classId/notices/feed',
+    action: 'notice.look',
+    does: 'The address under which news readers find what a class’s notices say to all of it; null where the class has none.',
+    params: classParams,
+    handle: ({ actor, params }) => noticeFeed.address(asTeacher(actor), params.classId),
+  },
+  {
+    route: 'POST /api/classes/:classId/notices/feed',
+    action: 'notice.write',
+    does: 'Makes such an address; an earlier one stops working.',
+    params: classParams,
+    handle: ({ actor, params, now }) => noticeFeed.renew(asTeacher(actor), params.classId, now),
+  },
+  {
+    route: 'DELETE /api/classes/:classId/notices/feed',
+    action: 'notice.write',
+    does: 'Takes the address away.',
+    params: classParams,
+    handle: ({ actor, params }) => noticeFeed.end(asTeacher(actor), params.classId),
+  },
+  {
+    route: 'GET /feed/:file',
+    action: 'dates.fetch',
+    does: 'The notices behind a secret address, as Atom.',
+    params: feedParams,
+    limit: 'calendar',
+    repliesItself: true,
+    handle: async ({ params, now, res }) =>
+      void res
+        .set({ 'Content-Type': 'application/atom+xml; charset=utf-8', 'Cache-Control': 'private, max-age=300' })
+        .send(await noticeFeed.serve(params.file.slice(0, -'.atom'.length), now)),
   },
   {
     route: 'PUT /api/notices/:noticeId',

@@ -31,6 +31,11 @@ const words = Joi.object({ title: shortText(200), text: richText });
 
 export const childNoticeParams = Joi.object({ studentId: id, noticeId: id });
 export const tickBody = Joi.object<{ seen: boolean }, true>({ seen: flag });
+export const feedParams = Joi.object({
+  file: Joi.string()
+    .pattern(/^[\w-]{43}\.atom$/)
+    .required(),
+});
 export const noticeParams = Joi.object({ noticeId: id });
 export const noticeInClassParams = Joi.object({ classId: id, noticeId: id });
 export const noticeAnswerParams = Joi.object({ answerId: id });

@@ -7,6 +7,7 @@ import { useT } from '../../i18n/use-t';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import HelpersBox from './HelpersBox.vue';
+import KeysBox from './KeysBox.vue';
 import QrCode from '../../ui/QrCode.vue';
 import { useSession } from './session.store';
 import FieldForm from '../../ui/FieldForm.vue';
@@ -159,6 +160,7 @@ const print = () => window.print();
           <Button v-else @click="start">{{ t('account.twoStepStart') }}</Button>
         </template>
       </section>
+      <KeysBox v-if="teacher" />
       <HelpersBox v-if="session.me?.role === 'student' && !session.me.practice" />
     </div>
   </div>

@@ -1,5 +1,5 @@
 /** @jest-environment @happy-dom/jest-environment */
-import type { HelperReply, Me } from '@jolly/server/contract';
+import type { AccessKey, HelperReply, Me } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import { aPerson } from '../../testing-rows';
 import AccountPage from './AccountPage.vue';
@@ -8,6 +8,9 @@ import { useSession } from './session.store';
 const PASSWORD = 'PUT /api/account/password';
 const EMAIL = 'PUT /api/account/email';
 const TURN_ON = 'POST /api/account/two-step';
+const KEYS = 'GET /api/account/keys';
+const MAKE_KEY = 'POST /api/account/keys';
+const END_KEY = 'DELETE /api/account/keys/:keyId';
 const HELPERS = 'GET /api/my/helpers';
 const ALLOW = 'PUT /api/my/helpers/:teacherId';
 /** @param later who is signed in once something was stored */
@@ -19,6 +22,7 @@ async function account(answers: Answers = {}, me: Partial<Me> = {}, later: Parti
     'POST /api/account/two-step/start': { secret: 'JBSWY3DP', address: 'otpauth://totp/x?secret=JBSWY3DP' },
     [TURN_ON]: { recoveryCodes: ['one-two', 'three-four'] },
     'POST /api/account/two-step/end': undefined,
+    [KEYS]: [],
     ...answers,
   });
   const page = await opened(AccountPage, { before: () => (useSession().me = aPerson(me)) });
@@ -154,5 +158,42 @@ describe('who may help a student', () => {
     expect(page.text()).toContain('You are in no class yet.');
     const practice = await account({}, { role: 'student', practice: { classId: 'rivers', className: 'Rivers 8' } });
     expect(practice.page.text()).not.toContain('Who may help');
+  });
+});
+
+describe('keys for programs', () => {
+  const key = (more: Partial<AccessKey> = {}): AccessKey => ({
+    id: 'timetable',
+    name: 'Timetable',
+    scope: 'read',
+    endsAt: null,
+    madeAt: 0,
+    usedAt: null,
+    ...more,
+  });
+
+  it('are made with the password, for reading unless it says otherwise, and shown once', async () => {
+    const { page, last } = await account({ [MAKE_KEY]: { key: key(), secret: 'jolly_abc' } });
+    expect(page.text()).toContain('No program has a key of yours.');
+    await page.press('Make a key');
+    await fill('key-name', 'Timetable');
+    await fill('key-password', 'old password');
+    await page.press('Make it');
+    expect(last(MAKE_KEY)!.body).toMatchObject({ name: 'Timetable', scope: 'read', current: 'old password' });
+    expect(page.field('The key').value).toBe('jolly_abc');
+    expect(page.text()).toContain('reads · until it is ended · not used yet');
+    await page.press('I have it');
+    expect(document.body.innerHTML).not.toContain('jolly_abc');
+  });
+
+  it('are ended at once; a refusal leaves them there', async () => {
+    const { page } = await account({ [KEYS]: [key()], [END_KEY]: new Refusal(503, 'server.databaseAway') });
+    await page.press('End the key Timetable');
+    expect(page.said('alert')).toBe('about server.databaseAway');
+    expect(page.text()).toContain('Timetable');
+    const { page: again, last } = await account({ [KEYS]: [key({ name: 'Lists' })], [END_KEY]: undefined });
+    await again.press('End the key Lists');
+    expect(last(END_KEY)!.params).toEqual({ keyId: 'timetable' });
+    expect(again.text()).not.toContain('Lists');
   });
 });

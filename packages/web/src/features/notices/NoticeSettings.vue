@@ -16,6 +16,7 @@ import SideSheet from '../../ui/SideSheet.vue';
 import { useWords } from '../../ui/use-words';
 import { useClasses } from '../classes';
 import { useTermLine } from '../termline';
+import NoticeFeed from './NoticeFeed.vue';
 
 const props = defineProps<{
   schoolClass: ClassReply;
@@ -89,6 +90,7 @@ const pause = (studentId: string, day: LocalDate | null) =>
         </ul>
       </section>
       <ProblemNote :problem="problem" />
+      <NoticeFeed :class-id="schoolClass.id" />
     </div>
   </SideSheet>
 </template>

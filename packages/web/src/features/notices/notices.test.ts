@@ -253,6 +253,21 @@ const mine = (more: Partial<ReadNotice> = {}): ReadNotice => ({
   ...more,
 });
 
+it('is read in a news reader where the class wants it: an address is made, shown, and taken away', async () => {
+  const FEED = 'GET /api/classes/:classId/notices/feed';
+  const { page } = await board([], {
+    'GET /api/classes/:classId/notice-pauses': [],
+    [FEED]: { address: null },
+    'POST /api/classes/:classId/notices/feed': { address: 'https://school.example/feed/x.atom' },
+    'DELETE /api/classes/:classId/notices/feed': undefined,
+  });
+  await page.press('Who may write here');
+  await page.press('Make an address');
+  expect(page.field('Address for news readers').value).toBe('https://school.example/feed/x.atom');
+  await page.press('Take the address away');
+  expect(page.text()).toContain('Make an address');
+});
+
 describe('what a student reads', () => {
   const open = async (notices: ReadNotice[], answers: Answers = {}, writes: object[] = []) => {
     const server = serving({

@@ -97,6 +97,11 @@ export const noticeWords = {
     hide: 'Take it down, with a word',
     hideWord: 'What {name} reads about why',
     hideGo: 'Hide it',
+    feed: 'In a news reader',
+    feedWhy:
+      'What notices say to the whole class, as an Atom feed. Whoever knows the address reads it without signing in; what is for a few is not there.',
+    feedAddress: 'Address for news readers',
+    feedEnd: 'Take the address away',
     settings: 'Who may write here',
     studentNotices: 'Notices of students',
     studentNoticesAre: { never: 'not in this class', asked: 'each with your yes', atOnce: 'at once; you see every one' },
