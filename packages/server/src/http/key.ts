@@ -1,15 +1,9 @@
-import type { Actor, Instant } from '@jolly/core';
+import type { Instant } from '@jolly/core';
 import type { Request, RequestHandler } from 'express';
-import type { KeyScope } from '../contract';
 import { Problem } from './problem';
 import { UNSAFE, type Verb } from './route';
-import type {} from './session-data';
+import type { KeyHolder } from './session-data';
 
-/** Whose program asks, and what it may do. */
-export interface KeyHolder {
-  actor: Actor;
-  scope: KeyScope;
-}
 // What is about signing in, and keys themselves, is for people alone: a key that got lost must not make another.
 const FOR_PEOPLE = /^(session|account|invitation|practice|class\.join)\b/;
 

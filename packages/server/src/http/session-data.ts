@@ -1,7 +1,14 @@
 /** What the server knows of whoever asks: what lies in their session, and what is laid beside each request. */
 import type {} from 'express-session';
 import type {} from 'express-serve-static-core';
-import type { KeyHolder } from './key';
+import type { Actor } from '@jolly/core';
+import type { KeyScope } from '../contract';
+
+/** Whose program asks, and what it may do. */
+export interface KeyHolder {
+  actor: Actor;
+  scope: KeyScope;
+}
 
 declare module 'express-session' {
   interface SessionData {
