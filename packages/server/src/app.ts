@@ -8,6 +8,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { PAGE_FONTS } from './files/page-fonts';
+import { LARGEST_ARCHIVE } from './features/archive/archive-format';
 import { takeFile } from './files/take-file';
 import { takeTable } from './files/take-table';
 import { errorHandler, unknownRoute } from './http/error-handler';
@@ -116,6 +117,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
   const api = registerRoutes(allRoutes(services), {
     now: settings.now,
     takeFile: takeFile(services.fileStore),
+    takeArchive: takeFile(services.fileStore, LARGEST_ARCHIVE),
     takeTable: takeTable(),
     json: jsonBody(),
     limits: guessLimits({ ...settings, sequelize: services.sequelize, accountOf: services.signIn.accountOf }),

@@ -4,6 +4,7 @@
  */
 export type * from './contract/accounts';
 export type * from './contract/api';
+export type * from './contract/archives';
 export type * from './contract/assignments';
 export type * from './contract/book';
 export type * from './contract/classes';

@@ -70,6 +70,16 @@ async function main(): Promise<void> {
         (error: unknown) => logger.error({ err: error }, 'report'),
       );
   }, ROUND_EVERY_MS);
+  // An archive may take long too, and no report waits for one.
+  let archiving = false;
+  const attic = setInterval(() => {
+    if (archiving) return;
+    archiving = true;
+    services.archiveJobs
+      .work(now())
+      .catch((error: unknown) => logger.error({ err: error }, 'archive'))
+      .finally(() => (archiving = false));
+  }, ROUND_EVERY_MS);
   const pulse = setInterval(() => services.live.beat(), BEAT_EVERY_MS);
   const server = app.listen(config.port, config.host, (error) => {
     if (error) {
@@ -82,7 +92,7 @@ async function main(): Promise<void> {
   server.keepAliveTimeout = IDLE_LINE_MS;
   const close = () => {
     stop();
-    for (const timer of [clock, viewpoint, press, pulse, guard]) clearInterval(timer);
+    for (const timer of [clock, viewpoint, press, attic, pulse, guard]) clearInterval(timer);
     const rest = async () => {
       await going;
       await standIn?.close();

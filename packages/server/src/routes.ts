@@ -1,6 +1,7 @@
 import { accountRoutes } from './features/accounts/accounts.routes';
 import { keyRoutes } from './features/keys/keys.routes';
 import { aboutRoutes } from './features/about/about.routes';
+import { archiveRoutes } from './features/archive/archives.routes';
 import { assignmentRoutes } from './features/assignments/assignments.routes';
 import { rubricRoutes } from './features/assignments/rubric.routes';
 import { calendarRoutes } from './features/classes/calendars.routes';
@@ -48,6 +49,7 @@ export function allRoutes(services: Services): Route[] {
   const routes: Route[] = [
     ...accountRoutes(services),
     ...keyRoutes(services),
+    ...archiveRoutes(services),
     ...classRoutes(services),
     ...calendarRoutes(services),
     ...rosterRoutes(services),

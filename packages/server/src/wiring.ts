@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import { ticketsService } from './features/accounts/tickets.service';
+import { archiveJobsService } from './features/archive/archive-jobs.service';
 import { assignmentsService } from './features/assignments/assignments.service';
 import { briefsService } from './features/assignments/briefs.service';
 import { briefEffectsService } from './features/assignments/brief-effects.service';
@@ -376,6 +377,7 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     tellingFamilies,
     reports,
     reportJobs,
+    archiveJobs: archiveJobsService({ sequelize, accounts, classes, fileStore, takeOut, register, rosterExport }),
     reportLetters,
     ...portfolios,
   };

@@ -101,6 +101,8 @@ export const ACTIONS = {
   'progress.look': teaching,
   'jotting.write': teaching,
   'jotting.keep': { roles: ['teacher'], relations: 'anyone' },
+  'archive.make': teaching,
+  'archive.bring': { roles: ['teacher'], relations: 'anyone' },
   'report.make': { roles: ['teacher'], relations: 'anyone' },
   'portfolio.waiting': { roles: ['teacher'], relations: 'anyone' },
   'portfolio.look': teaching,

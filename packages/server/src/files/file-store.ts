@@ -91,8 +91,8 @@ export function fileStore(folder: string) {
       for (const name of await readdir(arriving)) await rm(join(arriving, name), { force: true });
     },
 
-    /** Streams bytes to disk. @param source refused by its own error; the half file is removed then */
-    async keep(source: NodeJS.ReadableStream): Promise<StoredBytes> {
+    /** Streams bytes to disk. @param source refused by its own error; the half file is removed then @param most how many bytes it may have */
+    async keep(source: NodeJS.ReadableStream, { most = MOST_FILE_BYTES } = {}): Promise<StoredBytes> {
       await mkdir(arriving, { recursive: true });
       const temporary = join(arriving, randomUUID());
       const hash = createHash('sha256');
@@ -101,7 +101,7 @@ export function fileStore(folder: string) {
         transform(chunk: Buffer, _encoding, done) {
           hash.update(chunk);
           size += chunk.length;
-          if (size > MOST_FILE_BYTES) done(new Problem('file.tooLarge'));
+          if (size > most) done(new Problem('file.tooLarge'));
           else done(null, chunk);
         },
       });
@@ -157,6 +157,12 @@ export function fileStore(folder: string) {
     async takeBack(fingerprint: string): Promise<void> {
       await mkdir(join(pathOf(fingerprint), '..'), { recursive: true });
       await rename(join(leaving, fingerprint), pathOf(fingerprint));
+    },
+
+    /** Somebody is about to refer to it: its time among what nothing refers to begins anew. */
+    async touch(fingerprint: string, now: number): Promise<void> {
+      const found = await store.at(fingerprint);
+      if (found) await utimes(found.path, new Date(now), new Date(now));
     },
 
     async remove(fingerprint: string): Promise<void> {

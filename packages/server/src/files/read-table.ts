@@ -1,12 +1,12 @@
 import { parse } from 'csv-parse/sync';
-import { promisify } from 'node:util';
-import { fromBuffer, type Entry, type ZipFile } from 'yauzl';
+import { buffer } from 'node:stream/consumers';
 import { OPEN_DOCUMENT_SHEET, readOds } from './open-document';
 import { readSheet, type Formulas } from './workbook';
+import { openZip, ZipError } from './zip-file';
 
 /** A file that is no table, or too large a one; who asked for it says so in their own words. */
 export class TableError extends Error {
-  constructor(readonly why: 'notReadable' | 'tooLarge' | 'outside') {
+  constructor(readonly why: ZipError['why']) {
     super(`table ${why}`);
     this.name = 'TableError';
   }
@@ -98,51 +98,20 @@ interface Unpacked {
 }
 
 /**
- * Everything in a zip, counted while it is unpacked: what it says of its size may be a lie.
- * @throws TableError `tooLarge`, `outside` for paths that lead out of it, or `notReadable` for what is no zip or is damaged
+ * Everything in a zip.
+ * @throws TableError `tooLarge`, `outside` for paths that lead out of it, `doubled` for a name that is there twice, `link` for what only
+ * points elsewhere, or `notReadable` for what is no zip or is damaged
  */
 export async function unzip(bytes: Buffer, most = { entries: MOST_ENTRIES, unpacked: LARGEST_UNPACKED }): Promise<Unpacked[]> {
-  const open = promisify<Buffer, object, ZipFile>(fromBuffer as never);
-  const zip = await open(bytes, { lazyEntries: true, validateEntrySizes: true }).catch(() => {
-    throw new TableError('notReadable');
-  });
-  const found: Unpacked[] = [];
-  let unpacked = 0;
   try {
-    await new Promise<void>((done, failed) => {
-      zip.on('error', failed);
-      zip.on('end', done);
-      zip.on('entry', (entry: Entry) => {
-        if (entry.fileName.endsWith('/')) return zip.readEntry();
-        if (found.length >= most.entries) return failed(new TableError('tooLarge'));
-        zip.openReadStream(entry, (error, stream) => {
-          if (error) return failed(error);
-          const parts: Buffer[] = [];
-          stream.on('data', (part: Buffer) => {
-            unpacked += part.length;
-            if (unpacked > most.unpacked) {
-              stream.destroy();
-              failed(new TableError('tooLarge'));
-            } else parts.push(part);
-          });
-          stream.on('error', failed);
-          stream.on('end', () => {
-            found.push({ name: entry.fileName, bytes: Buffer.concat(parts) });
-            zip.readEntry();
-          });
-        });
-      });
-      zip.readEntry();
-    });
-  } catch (error) {
-    if (error instanceof TableError) throw error;
-    // A name that leads out of the folder it is unpacked into.
-    const outside = error instanceof Error && /(absolute|relative) path/.test(error.message);
-    throw new TableError(outside ? 'outside' : 'notReadable');
-  } finally {
+    const zip = await openZip(bytes, most);
+    const found: Unpacked[] = [];
+    for (const name of zip.entries.keys()) found.push({ name, bytes: await buffer(await zip.read(name)) });
     zip.close();
+    return found;
+  } catch (error) {
+    throw new TableError(error instanceof ZipError ? error.why : 'notReadable');
   }
-  return found;
 }
 
 /**

@@ -20,8 +20,8 @@ export function readMultipart(read: RequestHandler): RequestHandler {
     });
 }
 
-/** Takes one uploaded file straight into the store while it arrives. */
-export function takeFile(store: FileStore): RequestHandler {
+/** Takes one uploaded file straight into the store while it arrives. @param most how many bytes it may have */
+export function takeFile(store: FileStore, most = MOST_FILE_BYTES): RequestHandler {
   const storage: StorageEngine = {
     _handleFile: (_req, file, done) => {
       // A failure of the disk stays on this side: were it to reach the form's own stream, the answer would go out before what is
@@ -29,7 +29,7 @@ export function takeFile(store: FileStore): RequestHandler {
       const arriving = new PassThrough();
       file.stream.once('error', (error) => arriving.destroy(error));
       file.stream.pipe(arriving);
-      store.keep(arriving).then(
+      store.keep(arriving, { most }).then(
         (kept) => done(null, { kept: { ...kept, name: safeFileName(file.originalname) } } as never),
         (error: unknown) => done(error),
       );
@@ -38,7 +38,7 @@ export function takeFile(store: FileStore): RequestHandler {
     _removeFile: (_req, _file, done) => done(null),
   };
   // One byte more than allowed, so that the store sees the excess and refuses instead of keeping a cut file.
-  const limits = { fileSize: MOST_FILE_BYTES + 1, files: 1, fields: 4, fieldSize: 1000 };
+  const limits = { fileSize: most + 1, files: 1, fields: 4, fieldSize: 1000 };
   const options = { storage, defParamCharset: 'utf8', limits };
   return readMultipart(multer(options).single('file'));
 }

@@ -40,6 +40,7 @@ export function registerRoutes(
   edge: {
     now: () => number;
     takeFile: RequestHandler;
+    takeArchive: RequestHandler;
     takeTable: RequestHandler;
     json: JsonBody;
     limits: Limits;
@@ -72,7 +73,7 @@ export function registerRoutes(
         next();
       },
     ];
-    if (route.takesFile) before.push(edge.takeFile);
+    if (route.takesFile) before.push(route.takesFile === 'archive' ? edge.takeArchive : edge.takeFile);
     if (route.takesTable) before.push(edge.takeTable);
     if (route.body && !route.takesTable)
       before.push((req, res, next) => (actorOf(req).role === 'anonymous' ? edge.json.anonymous : edge.json.signedIn)(req, res, next));

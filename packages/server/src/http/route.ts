@@ -26,8 +26,8 @@ interface Said {
   action: Action;
   /** one sentence for the API page */
   does: string;
-  /** takes one file as multipart/form-data instead of a body */
-  takesFile?: true;
+  /** takes one file as multipart/form-data instead of a body; `archive`: one as large as an archive of a class may be */
+  takesFile?: true | 'archive';
   /** takes one file of a table or a bundle, read in memory, and a field `options` with the body as JSON */
   takesTable?: true;
   /** limited against guessing, and against flooding somebody with mail */

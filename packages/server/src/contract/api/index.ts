@@ -1,5 +1,6 @@
 import type { AboutApi } from './about';
 import type { AccountsApi } from './accounts';
+import type { ArchivesApi } from './archives';
 import type { AssignmentsApi } from './assignments';
 import type { ClassesApi } from './classes';
 import type { CollectingApi } from './collecting';
@@ -47,6 +48,7 @@ export interface Api
   extends
     AboutApi,
     AccountsApi,
+    ArchivesApi,
     AssignmentsApi,
     ClassesApi,
     CollectingApi,

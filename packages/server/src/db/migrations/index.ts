@@ -66,6 +66,7 @@ import * as reportFileNames from './0065-report-file-names';
 import * as fileNames from './0066-file-names';
 import * as accessKeys from './0067-access-keys';
 import * as noticeFeeds from './0068-notice-feeds';
+import * as archives from './0069-archives';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -144,4 +145,5 @@ export const MIGRATIONS: readonly Migration[] = [
   fileNames,
   accessKeys,
   noticeFeeds,
+  archives,
 ];

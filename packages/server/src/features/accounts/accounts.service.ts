@@ -122,6 +122,22 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       return rows.map(toDetails);
     },
 
+    /** People who are in what came from elsewhere and cannot sign in: each by their name, under the id that is given. */
+    async addNames(
+      people: readonly (StudentName & Pick<UserRow, 'id' | 'role' | 'schoolNumber' | 'sourceId'>)[],
+      now: number,
+      transaction: Transaction,
+    ): Promise<void> {
+      await users.bulkCreate(
+        people.map(({ schoolNumber, sourceId, ...one }) => ({
+          ...blankUser({ ...one, nameKey: nameKey(one), createdAt: new Date(now) }),
+          schoolNumber,
+          sourceId,
+        })),
+        { transaction },
+      );
+    },
+
     /** Takes out an account that was only ever waiting to be let in. Whatever else names it keeps it from going. */
     async removeStudent(id: string, transaction: Transaction): Promise<void> {
       await users.destroy({ where: { id, role: 'student' }, transaction });
@@ -197,9 +213,10 @@ export function accountsService({ sequelize }: { sequelize: Sequelize }) {
       await users.update({ email }, { where: { id } });
     },
 
-    /** Every teacher on this server, by name. */
+    /** Every teacher who can sign in on this server, by name. */
     async teachers(): Promise<Person[]> {
-      const rows = (await users.findAll({ attributes: [...PERSON], where: { role: 'teacher' }, limit: 500, raw: true })).map(asPerson);
+      const where = { role: 'teacher', userName: { [Op.ne]: null } };
+      const rows = (await users.findAll({ attributes: [...PERSON], where, limit: 500, raw: true })).map(asPerson);
       return rows.sort(compareNames);
     },
 

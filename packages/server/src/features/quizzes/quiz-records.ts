@@ -73,9 +73,12 @@ export function countedAnswers(
   };
 }
 
+/** What the draws and orders of a try follow from: what it was brought in with, else its quiz, student and number. */
+export const seedOf = ({ seed, studentId, number }: TryRecord['row'], briefId: string): string => seed ?? trySeed(briefId, studentId, number);
+
 /** The questions a try got, in its order. */
 export function questionsOf({ row, edition }: Pick<TryRecord, 'row' | 'edition'>, briefId: string, run: Quiz['run']): Question[] {
-  const seed = trySeed(briefId, row.studentId, row.number);
+  const seed = seedOf(row, briefId);
   const ids = drawnQuestions({ seed, questions: edition.questions, sets: edition.sets, ownOrder: run.ownOrder, mixSets: run.mixSets });
   const byId = new Map(edition.questions.map((one) => [one.id, one]));
   return ids.map((id) => byId.get(id)!);

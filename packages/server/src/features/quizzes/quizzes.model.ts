@@ -28,6 +28,8 @@ export interface TryRow {
   receipt: string | null;
   /** the teacher counts what came late */
   lateCounts: boolean;
+  /** of a try that came in with an archive, whose quiz has another id now; null: its quiz, student and number */
+  seed: string | null;
 }
 /** An answer as it was received; appended. */
 export interface AnswerRow {
@@ -91,6 +93,7 @@ export function defineQuizzes(sequelize: Sequelize) {
         byClock: DataTypes.BOOLEAN,
         receipt: DataTypes.STRING,
         lateCounts: DataTypes.BOOLEAN,
+        seed: DataTypes.STRING,
       },
       { tableName: 'quiz_tries' },
     ),

@@ -6,7 +6,6 @@ import {
   explanationOf,
   keyWords,
   shownParts,
-  trySeed,
   type Corrections,
   type Instant,
   type Language,
@@ -15,7 +14,7 @@ import {
   type ShownParts,
 } from '@jolly/core';
 import type { AnsweredQuestion, AssignmentReply, FinishedTry } from '../../contract';
-import { questionsOf, scoreOf, type TryRecord } from './quiz-records';
+import { questionsOf, scoreOf, seedOf, type TryRecord } from './quiz-records';
 import { runOf } from './quiz-scores';
 
 /** What a student is shown of a try that is over: nothing of the key, of points or explanations before it is to be shown. */
@@ -40,7 +39,7 @@ interface Shown {
 export function toFinishedTry(one: TryRecord, { assignment, reads, corrections, parts }: Shown, score: MilliPoints | null): FinishedTry {
   const { row, counted, marks } = one;
   const run = runOf(assignment);
-  const seed = trySeed(assignment.briefId, row.studentId, row.number);
+  const seed = seedOf(row, assignment.briefId);
   const scored = scoreOf(one, assignment.briefId, run, corrections);
   const byId = new Map(scored.questions.map((question) => [question.id, question]));
   return {

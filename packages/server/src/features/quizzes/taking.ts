@@ -7,7 +7,6 @@ import {
   quizMax,
   scaledScore,
   tryRefusal,
-  trySeed,
   type Language,
 } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
@@ -24,7 +23,7 @@ import { wordsOf } from '../pieces/piece-views';
 import { quizMinutesFor, readsOf, type Sight } from '../pieces/sight';
 import type { Closings } from './closings';
 import type { Ending } from './ending';
-import { countedAnswers, questionsOf, scoreOf, toCorrections, type QuizRecords, type TryRecord } from './quiz-records';
+import { countedAnswers, questionsOf, scoreOf, seedOf, toCorrections, type QuizRecords, type TryRecord } from './quiz-records';
 import { runOf } from './quiz-scores';
 import type { AnswerRow, TryRow } from './quizzes.model';
 import { partsShown, toFinishedTry } from './results';
@@ -63,7 +62,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
   function toRunning(one: TryRecord, { assignment, member, tryEnd }: Sight): RunningTry {
     const { row } = one;
     const run = runOf(assignment);
-    const seed = trySeed(assignment.briefId, row.studentId, row.number);
+    const seed = seedOf(row, assignment.briefId);
     const asked = questionsOf(one, assignment.briefId, run).map((question) =>
       askedIn(readsOf(member), askedQuestion(question, { seed, ownOptions: run.ownOptions })),
     );
@@ -208,6 +207,7 @@ export function taking({ sequelize, assignments, ownPieces, pieces, records, end
               byClock: false,
               receipt: null,
               lateCounts: false,
+              seed: null,
             },
             { transaction },
           );

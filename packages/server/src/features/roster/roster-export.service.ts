@@ -50,6 +50,13 @@ export function rosterExportService({
       );
     },
 
+    /** The same as a table of texts. */
+    async table(actor: Actor, classId: string): Promise<{ header: string[]; rows: string[][] }> {
+      await classes.forTeacher(actor, 'roster.look', classId);
+      const members = await roster.detailsOf(classId);
+      return { header: COLUMNS.map(({ header }) => header), rows: members.map((member) => COLUMNS.map(({ of }) => of(member) ?? '')) };
+    },
+
     /** What a bundle of a class refers to: the class, its people and its teachers. */
     about,
 
