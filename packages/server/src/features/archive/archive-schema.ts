@@ -35,7 +35,7 @@ interface Column {
   type: string;
   nullable: 'YES' | 'NO';
   target: string | null;
-  json: 0 | 1;
+  json: boolean;
   position: number;
 }
 
@@ -102,20 +102,29 @@ function schemaOf({ type, nullable, json, tbl, col, target }: Column): ColumnSch
  */
 export async function describeTables(sequelize: Sequelize, version: number): Promise<ArchiveSchema> {
   const names = ARCHIVE_TABLES.map((one) => one.name);
-  const columns = await sequelize.query<Column>(
-    `SELECT c.table_name AS tbl, c.column_name AS col, c.column_type AS type, c.is_nullable AS nullable, c.ordinal_position AS position,
-       (SELECT MIN(k.referenced_table_name) FROM information_schema.key_column_usage k WHERE k.table_schema = c.table_schema
-         AND k.table_name = c.table_name AND k.column_name = c.column_name AND k.referenced_column_name = 'id') AS target,
-       EXISTS (SELECT 1 FROM information_schema.check_constraints j WHERE j.constraint_schema = c.table_schema
-         AND j.table_name = c.table_name AND j.check_clause LIKE CONCAT('json_valid(\`', c.column_name, '\`)')) AS json
-     FROM information_schema.columns c WHERE c.table_schema = DATABASE() AND c.table_name IN (:names)
-     ORDER BY c.table_name, c.ordinal_position`,
-    { replacements: { names }, type: QueryTypes.SELECT },
+  // Each question by itself: joined, the database looks through everything of every other database it has.
+  const ask = async <Row extends object>(sql: string): Promise<Row[]> =>
+    sequelize.query<Row>(sql, { replacements: { names }, type: QueryTypes.SELECT });
+  const listed = await ask<Omit<Column, 'target' | 'json'>>(
+    `SELECT table_name AS tbl, column_name AS col, column_type AS type, is_nullable AS nullable, ordinal_position AS position
+     FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name IN (:names) ORDER BY table_name, ordinal_position`,
   );
-  const keys = await sequelize.query<{ tbl: string; col: string }>(
+  const targets = await ask<{ tbl: string; col: string; target: string }>(
+    `SELECT table_name AS tbl, column_name AS col, referenced_table_name AS target FROM information_schema.key_column_usage
+     WHERE table_schema = DATABASE() AND table_name IN (:names) AND referenced_column_name = 'id'`,
+  );
+  const checks = await ask<{ tbl: string; clause: string }>(
+    `SELECT table_name AS tbl, check_clause AS clause FROM information_schema.check_constraints
+     WHERE constraint_schema = DATABASE() AND table_name IN (:names)`,
+  );
+  const columns = listed.map((one): Column => ({
+    ...one,
+    target: targets.find(({ tbl, col }) => tbl === one.tbl && col === one.col)?.target ?? null,
+    json: checks.some(({ tbl, clause }) => tbl === one.tbl && clause === `json_valid(\`${one.col}\`)`),
+  }));
+  const keys = await ask<{ tbl: string; col: string }>(
     `SELECT table_name AS tbl, column_name AS col FROM information_schema.key_column_usage
      WHERE table_schema = DATABASE() AND constraint_name = 'PRIMARY' AND table_name IN (:names) ORDER BY table_name, ordinal_position`,
-    { replacements: { names }, type: QueryTypes.SELECT },
   );
   const defs = ARCHIVE_TABLES.map(({ name, leftOut = [] }) => {
     const own = columns.filter((one) => one.tbl === name && !leftOut.includes(one.col));

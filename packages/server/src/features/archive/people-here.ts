@@ -7,11 +7,11 @@ interface Here extends ArchivePerson {
   nameKey: string;
 }
 
-/** An id that follows from two others: the same each time, and no other's (RFC 9562, version 8). */
+/** An id that follows from two others: the same each time, no other's, and of the form that all ids here have. */
 export function idFrom(space: string, id: string): string {
   const hex = createHash('sha256').update(`${space}:${id}`).digest('hex');
   const variant = '89ab'[Number.parseInt(hex[16]!, 16) % 4]!;
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-${variant}${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-${variant}${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }
 
 /**
