@@ -4,6 +4,7 @@ const { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } = require(
 const { basename, join } = require('node:path');
 const { SHIPPED_REPORTS } = require('@jolly/core');
 const { ask, base, signIn } = require('../client.cjs');
+const { archivesRoundTrip } = require('./archives.cjs');
 const { reportPages } = require('./report-pages.cjs');
 
 const folder = join(process.env.JOLLY_DATA, 'formats');
@@ -199,6 +200,16 @@ async function main() {
     run(PYTHON, ['-m', 'zipfile', '-e', portfolio, join(folder, 'portfolio')]);
     const index = JSON.parse(run(PYTHON, ['-m', 'json.tool', '--no-ensure-ascii', join(folder, 'portfolio/index.json')]));
     return `${index.pieces.length} pieces`;
+  });
+
+  // Notices, and whole classes.
+  const { address: feed } = await ask(teacher, 'POST', `/api/classes/${one.id}/notices/feed`, {});
+  const atom = await fetched(teacher, new URL(feed).pathname, 'notices.atom');
+  look('notices of a class (.atom)', 'xmllint', lint, () => void run('xmllint', ['--noout', atom]));
+  const { classes, cells } = await archivesRoundTrip(teacher, folder).catch((error) => ({ classes: 0, cells: error.message }));
+  look('archive of a class (.zip)', 'Python', true, () => {
+    if (classes === 0) throw new Error(cells);
+    return `${classes} classes out and in again; ${cells} cells of their books the same`;
   });
 
   // Questions.

@@ -53,6 +53,7 @@ export async function teacherScreens(page: Page): Promise<readonly Screen[]> {
     ['/compose', '.title'],
     [`/compose/${find('Valley model').briefId}`, '.other'],
     [`/quiz/${find('Reading a river, quiz').briefId}`, '.question'],
+    ['/archives', '.box'],
     ['/shelf', '.item'],
     ['/questions', '.kept'],
     [`/class/${quiz.classId}/ask`, '.before li'],

@@ -15,6 +15,7 @@ export async function openInstallation(config: Config) {
   await store.prepare();
   return {
     sequelize,
+    fileStore: store,
     services: wire({
       sequelize,
       fileStore: store,

@@ -1,4 +1,4 @@
-import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readdir, rm, writeFile, utimes } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
@@ -37,11 +37,13 @@ it('leaves nothing of an upload whose line breaks', async () => {
   expect(await arriving()).toEqual([]);
 });
 
-it('clears away at start what a killed server left half written', async () => {
+it('clears away at start what a killed server left half written, not what another is writing', async () => {
   await store.prepare();
-  await writeFile(join(folder, 'arriving', 'orphan'), 'half');
+  for (const name of ['orphan', 'growing']) await writeFile(join(folder, 'arriving', name), 'half');
+  const longAgo = new Date(Date.now() - 2 * 3_600_000);
+  await utimes(join(folder, 'arriving', 'orphan'), longAgo, longAgo);
   await store.prepare();
-  expect(await arriving()).toEqual([]);
+  expect(await arriving()).toEqual(['growing']);
 });
 
 it.each([

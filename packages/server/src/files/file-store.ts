@@ -22,6 +22,9 @@ export interface ListedFile {
   at: number;
 }
 
+/** What nothing was added to for so long is not arriving any more: a program of the command line may start beside a server that takes a file. */
+const STILL_ARRIVING_MS = 3_600_000;
+
 export const MOST_FILE_BYTES = 50 * 1024 * 1024;
 
 /** What may be shown inside the page; everything else is only ever downloaded. No SVG: it can carry scripts. */
@@ -84,11 +87,14 @@ export function fileStore(folder: string) {
     /** Where uploads gather that come in parts; whole ones are handed to `keep`. */
     uploads: join(folder, 'uploads'),
 
-    /** Removes what a killed server left half written. */
+    /** Removes what a killed server left half written; what somebody else is writing just now stays. */
     async prepare(): Promise<void> {
       await mkdir(arriving, { recursive: true });
       await mkdir(join(folder, 'uploads'), { recursive: true });
-      for (const name of await readdir(arriving)) await rm(join(arriving, name), { force: true });
+      for (const name of await readdir(arriving)) {
+        const found = await stat(join(arriving, name)).catch(() => null);
+        if (found && found.mtimeMs < Date.now() - STILL_ARRIVING_MS) await rm(join(arriving, name), { force: true });
+      }
     },
 
     /** Streams bytes to disk. @param source refused by its own error; the half file is removed then @param most how many bytes it may have */

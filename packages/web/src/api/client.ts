@@ -215,8 +215,8 @@ export async function askWithTable<Key extends UploadKey>(
   const send = () =>
     new Promise<Response>((done, failed) => {
       const form = new FormData();
-      form.append('options', JSON.stringify(parts.body));
-      form.append('file', table, 'table');
+      if (parts.body !== undefined) form.append('options', JSON.stringify(parts.body));
+      form.append('file', table, table instanceof File ? table.name : 'table');
       // fetch cannot say how much it has sent.
       const request = new XMLHttpRequest();
       request.open(verb, path);

@@ -36,6 +36,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'Read what stands under “Before it goes out”, try it as a student, then issue it.',
     ],
   },
+  '/archives': {
+    is: 'Classes as files: written out, and brought in.',
+    acts: [
+      'On Class, Details, “Archive” writes a class into one file; fetch it here.',
+      'Bring one in: it is looked at first, then becomes a past class or a new one without its students.',
+      'Follow how far each is, or stop it; nothing half done stays.',
+    ],
+  },
   '/shelf': {
     is: 'Assignments, handouts and rubrics that you keep to use again.',
     acts: [

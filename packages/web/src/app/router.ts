@@ -34,6 +34,7 @@ export const router = createRouter({
     { path: '/plan', component: () => import('../features/plan/PlanPage.vue'), meta: teacher('plan') },
     { path: '/compose/:id?', component: () => import('../features/assignments/ComposePage.vue'), meta: teacher('plan', 'compose.title') },
     { path: '/quiz/:id?', component: () => import('../features/quizzes/QuizPage.vue'), meta: teacher('plan', 'quizMaking.title') },
+    { path: '/archives', component: () => import('../features/archive/ArchivesPage.vue'), meta: teacher('class', 'archive.title') },
     { path: '/shelf', component: () => import('../features/shelf/ShelfPage.vue'), meta: teacher('plan', 'shelf.title') },
     { path: '/questions', component: () => import('../features/quizzes/StorePage.vue'), meta: teacher('plan', 'store.title') },
     {

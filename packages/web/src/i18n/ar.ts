@@ -1,6 +1,7 @@
 import { STATE_NAMES } from '@jolly/core';
 import commonWords from './common.ar.json';
 import accountsWords from '../features/accounts/words.ar.json';
+import archiveWords from '../features/archive/words.ar.json';
 import assignmentsWords from '../features/assignments/words.ar.json';
 import classesWords from '../features/classes/words.ar.json';
 import classesSchemeWords from '../features/classes/scheme-words.ar.json';
@@ -46,6 +47,7 @@ export const ar: Messages = {
   state: STATE_NAMES.ar,
   family: familyWords.family,
   ...accountsWords,
+  ...archiveWords,
   ...assignmentsWords,
   ...classesWords,
   ...classesSchemeWords,

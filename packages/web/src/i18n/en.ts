@@ -2,6 +2,7 @@ import { STATE_NAMES } from '@jolly/core';
 import { commonWords } from './common.en';
 import { en as familyWords } from './family/en';
 import { accountsWords } from '../features/accounts/words.en';
+import { archiveWords } from '../features/archive/words.en';
 import { assignmentsWords } from '../features/assignments/words.en';
 import { classesWords } from '../features/classes/words.en';
 import { classesSchemeWords } from '../features/classes/scheme-words.en';
@@ -45,6 +46,7 @@ export const en = {
   state: STATE_NAMES.en,
   family: familyWords.family,
   ...accountsWords,
+  ...archiveWords,
   ...assignmentsWords,
   ...classesWords,
   ...classesSchemeWords,

@@ -1,6 +1,7 @@
 import { STATE_NAMES } from '@jolly/core';
 import commonWords from './common.es.json';
 import accountsWords from '../features/accounts/words.es.json';
+import archiveWords from '../features/archive/words.es.json';
 import assignmentsWords from '../features/assignments/words.es.json';
 import classesWords from '../features/classes/words.es.json';
 import classesSchemeWords from '../features/classes/scheme-words.es.json';
@@ -46,6 +47,7 @@ export const es: Messages = {
   state: STATE_NAMES.es,
   family: familyWords.family,
   ...accountsWords,
+  ...archiveWords,
   ...assignmentsWords,
   ...classesWords,
   ...classesSchemeWords,

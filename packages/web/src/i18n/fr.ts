@@ -1,6 +1,7 @@
 import { STATE_NAMES } from '@jolly/core';
 import commonWords from './common.fr.json';
 import accountsWords from '../features/accounts/words.fr.json';
+import archiveWords from '../features/archive/words.fr.json';
 import assignmentsWords from '../features/assignments/words.fr.json';
 import classesWords from '../features/classes/words.fr.json';
 import classesSchemeWords from '../features/classes/scheme-words.fr.json';
@@ -46,6 +47,7 @@ export const fr: Messages = {
   state: STATE_NAMES.fr,
   family: familyWords.family,
   ...accountsWords,
+  ...archiveWords,
   ...assignmentsWords,
   ...classesWords,
   ...classesSchemeWords,

@@ -26,7 +26,7 @@ export interface ArchiveIndex {
 }
 
 const CSS =
-  'body{max-width:64rem}.wide{overflow-x:auto}table{font:14px/1.4 system-ui,sans-serif}details{margin-block:.6rem}summary{cursor:pointer}';
+  'body{max-width:64rem}.wide{overflow-x:auto}table{font:14px/1.4 system-ui,sans-serif}details{margin-block:.6rem}summary{cursor:pointer}ol.names{columns:3 14rem}ol.names li{margin-block:.2rem}';
 const table = ({ header, rows }: TextTable) =>
   `<div class="wide"><table><thead><tr>${header.map((one) => `<th>${escaped(one)}</th>`).join('')}</tr></thead><tbody>${rows
     .map((row) => `<tr>${row.map((one) => `<td dir="auto">${escaped(one)}</td>`).join('')}</tr>`)
@@ -42,7 +42,7 @@ export const archiveIndex = ({ label, made, students, units, book, notices }: Ar
     'en',
     label,
     `<h1 dir="auto">${escaped(label)}</h1><p class="about">Archive of a class, made ${escaped(made)}. The same as tables: <a href="tables/roster.csv">roster</a>, <a href="tables/mark-book.csv">mark book</a>, <a href="tables/register.csv">register</a>; for programs: <a href="manifest.json">manifest</a> and <a href="schema.json">schema</a>.</p>
-<h2>Students</h2><ol>${students.map(({ name, page }) => `<li><a href="${page}" dir="auto">${escaped(name)}</a></li>`).join('')}</ol>
+<h2>Students</h2><ol class="names">${students.map(({ name, page }) => `<li><a href="${page}" dir="auto">${escaped(name)}</a></li>`).join('')}</ol>
 <h2>Mark book</h2>${table(book)}
 <h2>Assignments</h2>${units
       .map(

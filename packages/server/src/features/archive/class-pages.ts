@@ -1,4 +1,4 @@
-import { cellText, noticeIn, type Instant, type RichText } from '@jolly/core';
+import { cellText, isBlank, noticeIn, type Instant, type RichText } from '@jolly/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import type { NoticeBody } from '../../contract';
 import { fromJson, jsonOrNull } from '../../db/json-column';
@@ -33,6 +33,11 @@ interface FileRow {
 export function pathOfFile(fingerprint: string, name: string): string {
   const ending = /\.([a-z0-9]{1,8})$/i.exec(name)?.[1]?.toLowerCase();
   return `files/${fingerprint}${ending === undefined ? '' : `.${ending}`}`;
+}
+/** A text that says something; null for one that does not. */
+function written(value: unknown): RichText | null {
+  const text = jsonOrNull<RichText>(value);
+  return text === null || isBlank(text) ? null : text;
 }
 const timeIn = (zone: string, at: Instant | Date | null): string =>
   at === null ? '' : new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'short' }).format(at);
@@ -99,10 +104,10 @@ export async function* classPages(
         .map((one) => ({
           label: `Version ${one.version}, handed in ${timeIn(zone, one.at)}`,
           receipt: one.receipt,
-          text: jsonOrNull<RichText>(one.text),
+          text: written(one.text),
           files: files.filter((file) => file.of === one.id).map(fileAt),
         })),
-      remark: jsonOrNull<RichText>(piece.remark),
+      remark: written(piece.remark),
       feedback: feedback.filter((file) => file.of === piece.id).map(fileAt),
     }));
     yield { name: page, text: studentPage(label, name, shown) };

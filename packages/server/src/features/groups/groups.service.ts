@@ -176,10 +176,14 @@ export function groupsService({ sequelize, classes, roster }: { sequelize: Seque
     /** Who is in which group of these classes; dissolved ones too, as dates may hang on them. */
     async membershipsOf(classIds: readonly string[], studentIds?: readonly string[]): Promise<GroupMembership[]> {
       if (classIds.length === 0) return [];
-      const whole = await rowsOf(groupings, { where: { classId: { [Op.in]: [...classIds] } } });
+      // In an order of their own, not of their ids: somebody's groups are named alike wherever and whenever they are listed.
+      const whole = await rowsOf(groupings, { where: { classId: { [Op.in]: [...classIds] } }, order: ['madeAt', 'name', 'id'] });
+      const placeOf = new Map(whole.map((row, place) => [row.id, place]));
       const parts = await rowsOf(groups, {
         where: { groupingId: { [Op.in]: whole.map((row) => row.id) } },
+        order: ['position', 'name', 'id'],
       });
+      parts.sort((a, b) => placeOf.get(a.groupingId)! - placeOf.get(b.groupingId)!);
       const who = studentIds ? { studentId: { [Op.in]: [...studentIds] } } : {};
       const members = await rowsOf(students, {
         where: { groupId: { [Op.in]: parts.map((part) => part.id) }, ...who },

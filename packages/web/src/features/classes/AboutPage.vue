@@ -4,7 +4,7 @@ import { Button, Checkbox, Input } from 'ant-design-vue';
 import { FILE_STUDENTS } from '@jolly/core';
 import type { ClassChange, ClassReply } from '@jolly/server/contract';
 import { computed, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
@@ -30,6 +30,7 @@ import ProblemNote from '../../ui/ProblemNote.vue';
 
 const { t } = useWords();
 const route = useRoute();
+const router = useRouter();
 const session = useSession();
 const classes = useClasses();
 const line = useTermLine();
@@ -117,6 +118,13 @@ const takeTheirs = () =>
   details.attempt(async () => {
     await classes.load();
     own.begin(fill(schoolClass.value!));
+  });
+
+const archiving = useAttempt();
+const archive = () =>
+  archiving.attempt(async () => {
+    await ask('POST /api/classes/:classId/archives', { params: here.value });
+    await router.push('/archives');
   });
 
 const owner = computed(() => value.value?.teachers.teachers.some((one) => one.owner && one.id === session.me?.id) ?? false);
@@ -230,7 +238,11 @@ const putAway = (on: boolean) =>
           <section class="stack">
             <h2>{{ t('about.further') }}</h2>
             <div class="row wrap">
-              <LinkButton :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</LinkButton>
+              <LinkButton :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</LinkButton><Button
+                :disabled="archiving.busy.value"
+                @click="archive"
+                >{{ t('about.archive') }}</Button
+              >
               <template v-if="owner && current.putAwayAt === null"
                 ><template v-if="sure"
                   ><span class="small">{{ t('about.awaySure') }}</span
@@ -240,7 +252,8 @@ const putAway = (on: boolean) =>
               >
               <Button v-else-if="owner" type="primary" @click="putAway(false)">{{ t('about.bringBack') }}</Button>
             </div>
-            <ProblemNote :problem="away.problem.value" />
+            <p class="muted small">{{ t('about.archiveWhy') }}</p>
+            <ProblemNote :problem="away.problem.value ?? archiving.problem.value" />
           </section>
         </div>
       </div>

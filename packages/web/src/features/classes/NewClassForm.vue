@@ -5,6 +5,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useAttempt } from '../../api/use-attempt';
 import FieldForm from '../../ui/FieldForm.vue';
+import LinkButton from '../../ui/LinkButton.vue';
 import { vFocusFirst } from '../../ui/focus-first';
 import { useWords } from '../../ui/use-words';
 import { useTermLine } from '../termline';
@@ -38,6 +39,7 @@ const make = () =>
       dir="auto"
       class="grow"
     /><Button type="primary" html-type="submit" :disabled="busy">{{ t('class.make') }}</Button
+    ><LinkButton to="/archives">{{ t('class.fromArchive') }}</LinkButton
     ><slot />
   </FieldForm>
 </template>

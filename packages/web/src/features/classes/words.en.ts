@@ -22,6 +22,7 @@ export const classesWords = {
     newClass: 'New class',
     name: 'Name',
     make: 'Make the class',
+    fromArchive: 'Bring one in from an archive',
     away: '{n} put away | {n} put away | {n} put away',
     isAway: 'This class is put away: everything in it can be looked at and nothing changed.',
     itsProgress: 'Look at its progress',
@@ -280,6 +281,9 @@ export const classesWords = {
     leaveSure: 'You no longer see the class then.',
     further: 'Further',
     copy: 'Copy the class',
+    archive: 'Archive',
+    archiveWhy:
+      'Writes the whole class into one file: everything handed in, scores, notices, register. It opens in any browser, and here or elsewhere again.',
     putAway: 'Put it away',
     awaySure: 'Nothing in it can be changed then; everything stays to be looked at.',
     awayYes: 'Put it away',
