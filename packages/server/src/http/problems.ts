@@ -155,6 +155,7 @@ export const PROBLEMS = {
   'archive.fileWrong': [422, 'The file {name} in this archive is not the one that was put in. Nothing was stored.'],
   'archive.here': [409, 'This archive was brought in before, as a past class. Nothing was stored.'],
   'archive.notReady': [409, 'This is not ready yet.'],
+  'archive.failed': [500, 'Something went wrong on our side. Begin again.'],
   'archive.tooMany': [409, 'Ten archives are being made or read for you already. Wait until one is done.'],
   'quizFile.notReadable': [422, 'This is no package of questions and no table that can be read. Nothing was taken.'],
   'quizFile.tooLarge': [413, 'This unpacks to more than a quiz is: 2,000 files or 120 MB. Nothing was taken.'],

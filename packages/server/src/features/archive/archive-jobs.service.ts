@@ -7,7 +7,9 @@ import { jsonOrNull } from '../../db/json-column';
 import { rowOf, rowsOf } from '../../db/rows';
 import type { StoredBytes } from '../../files/file-store';
 import { fileStem } from '../../files/write-table';
+import type { Values } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
+import type { ProblemCode } from '../../http/problems';
 import { LeaseLost, withLease, type Lease } from '../../jobs/lease';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
@@ -43,8 +45,15 @@ interface Collaborators extends ArchiveSources {
 export function archiveJobsService({ sequelize, accounts, classes, fileStore, ...sources }: Collaborators) {
   const jobs = defineArchiveJobs(sequelize);
 
+  // A sentence is made when it is read, in the language of its reader: what is kept is which one it is.
+  const kept = ({ code, more: { values } }: Problem): string => JSON.stringify({ code, values });
+  const sentence = (problem: string): string => {
+    const { code, values } = JSON.parse(problem) as { code: ProblemCode; values?: Values };
+    return new Problem(code, values ? { values } : {}).title;
+  };
   const toJob = ({ id, kind, title, state, done, total, problem, madeAt, size, classId, look }: ArchiveJobRow): ArchiveJob => ({
-    ...{ id, kind, title, state, done, total, problem, classId },
+    ...{ id, kind, title, state, done, total, classId },
+    problem: problem === null ? null : sentence(problem),
     madeAt: madeAt.getTime(),
     size: size === null ? null : Number(size),
     look: jsonOrNull<ArchiveLook>(look),
@@ -198,13 +207,13 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
             await workOn(row, now, lease);
           } catch (error) {
             if (error instanceof LeaseLost || error instanceof Stopped) return true;
-            const said = error instanceof Problem ? error.title : null;
-            if (said !== null || row.tries + 1 >= MOST_TRIES)
+            const known = error instanceof Problem ? error : null;
+            if (known || row.tries + 1 >= MOST_TRIES)
               await jobs.update(
-                { state: 'failed', problem: said ?? 'Something went wrong on our side. Begin again.' },
+                { state: 'failed', problem: kept(known ?? new Problem('archive.failed')) },
                 { where: { id, state: 'running' } },
               );
-            if (said === null) throw error;
+            if (!known) throw error;
           }
           return true;
         });

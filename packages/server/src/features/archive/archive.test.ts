@@ -3,12 +3,13 @@ import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FIRST_SCHEME } from '@jolly/core';
-import type { ArchiveJob, AssignmentListItem, BookReply, ClassReply } from '../../contract';
+import type { ArchiveJob, AssignmentListItem, BookReply, ClassReply, NewsReply } from '../../contract';
 import { unzip } from '../../files/read-table';
 import { archived, broughtIn, forged, lookedAt, withoutIds } from '../../testing/archives';
+import { runScheduledJobs } from '../../scheduled-jobs';
 import { putUp } from '../../testing/notices';
 import { asQuiz, aQuiz, bend, speed, takes, wear } from '../../testing/quizzes';
-import { aSchool, aServer, anAssignment, bytesOf, DAY, doc, type Person, type School, type Server } from '../../testing/school';
+import { aSchool, aServer, anAssignment, bytesOf, DAY, doc, HOUR, type Person, type School, type Server } from '../../testing/school';
 import { zip } from '../../testing/zip';
 import { seedAssignments } from '../assignments/assignments.seed';
 import { seedClasses } from '../classes/classes.seed';
@@ -94,8 +95,22 @@ describe('an archive of a class', () => {
   it('brought in as a past class is the same class: book, totals, receipts, quizzes and files', async () => {
     await aFullClass();
     const [before, were] = [await book(school.rivers), await receipts(school.rivers)];
-    const { state, classId } = await broughtIn(server, finch, await archived(server, finch, school.rivers));
+    const bytes = await archived(server, finch, school.rivers);
+    // Somebody who is in both reads and hears what they did before: a class that is over says nothing.
+    const bao = await server.person('bao');
+    const hears = async () => {
+      await runScheduledJobs(server.services, (server.clock.now += HOUR));
+      return withoutIds([
+        (await bao.get('/api/my/work')).body,
+        ((await bao.get('/api/news')).body as NewsReply).news.map((one) => one.kind),
+      ]);
+    };
+    const heard = await hears();
+    server.clock.now -= HOUR;
+    const { state, classId } = await broughtIn(server, finch, bytes);
     expect(state).toBe('done');
+    expect(await hears()).toEqual(heard);
+    server.clock.now -= HOUR;
     const after = await book(classId!);
     expect(withoutIds([after.columns, after.students, after.cells])).toEqual(withoutIds([before.columns, before.students, before.cells]));
     expect(after.students.map((one) => one.id)).toEqual([school.bao.id, school.hana.id]);

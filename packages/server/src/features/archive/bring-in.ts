@@ -153,6 +153,11 @@ export async function bringIn(
             };
       return { ...moved, ...fresh, calendar_id: calendarId ?? moved.calendar_id, put_away_at: away, ...door };
     }
+    if (as === 'past' && name === 'assignments') {
+      // Nobody hears of a class that is over: what had not gone out stays a draft.
+      const out = moved.issued_at !== null && Date.parse(String(moved.issued_at)) <= now;
+      return { ...moved, issued_at: out ? moved.issued_at : null, told_at: out ? (moved.told_at ?? new Date(now).toISOString()) : null };
+    }
     if (as === 'new' && name === 'assignments')
       return {
         ...moved,

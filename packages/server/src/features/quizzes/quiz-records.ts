@@ -74,7 +74,8 @@ export function countedAnswers(
 }
 
 /** What the draws and orders of a try follow from: what it was brought in with, else its quiz, student and number. */
-export const seedOf = ({ seed, studentId, number }: TryRecord['row'], briefId: string): string => seed ?? trySeed(briefId, studentId, number);
+export const seedOf = ({ seed, studentId, number }: TryRecord['row'], briefId: string): string =>
+  seed ?? trySeed(briefId, studentId, number);
 
 /** The questions a try got, in its order. */
 export function questionsOf({ row, edition }: Pick<TryRecord, 'row' | 'edition'>, briefId: string, run: Quiz['run']): Question[] {

@@ -1,14 +1,4 @@
-import {
-  answerProblem,
-  askedIn,
-  askedQuestion,
-  isOver,
-  keyOf,
-  quizMax,
-  scaledScore,
-  tryRefusal,
-  type Language,
-} from '@jolly/core';
+import { answerProblem, askedIn, askedQuestion, isOver, keyOf, quizMax, scaledScore, tryRefusal, type Language } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import type { AnswersReply, AnswersRequest, FinishedTry, MyQuizReply, RunningTry, TriedQuiz, WorkFile } from '../../contract';
