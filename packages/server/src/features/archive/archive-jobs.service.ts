@@ -10,7 +10,8 @@ import { fileStem } from '../../files/write-table';
 import type { Values } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
 import type { ProblemCode } from '../../http/problems';
-import { LeaseLost, withLease, type Lease } from '../../jobs/lease';
+import type { Lease } from '../../jobs/lease';
+import { JobStopped, TO_DO, workOnWaiting } from '../../jobs/waiting-jobs';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import { LARGEST_ARCHIVE } from './archive-format';
@@ -20,17 +21,12 @@ import { openArchive } from './read-archive';
 import { writeArchive, type ArchiveSources } from './write-archive';
 
 type Teacher = Actor & { userId: string };
-const LEASE_MS = 60_000;
-const MOST_TRIES = 3;
 const MOST_LISTED = 20;
 const MOST_WAITING = 10;
 /** How far it is, is noted so often; whether it was stopped is seen then. */
 const NOTED_EVERY_MS = 500;
 /** An archive is kept so long for being fetched, and one that came in for saying how it is to be brought in. */
 export const ARCHIVE_KEPT_MS = 14 * 86_400_000;
-const OPEN = ['waiting', 'running'] as const;
-
-class Stopped extends Error {}
 
 interface Collaborators extends ArchiveSources {
   sequelize: Sequelize;
@@ -64,7 +60,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
     return row;
   }
   async function begin(teacher: Teacher, of: Pick<ArchiveJobRow, 'kind' | 'classId' | 'title' | 'fingerprint' | 'size'>, now: Instant) {
-    if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: OPEN } } })) >= MOST_WAITING)
+    if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: TO_DO } } })) >= MOST_WAITING)
       throw new Problem('archive.tooMany');
     const row: ArchiveJobRow = {
       ...{ id: randomUUID(), ownerId: teacher.userId, state: 'waiting', broughtAs: null, done: 0, total: 0, look: null, problem: null },
@@ -76,7 +72,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
     return toJob(row);
   }
 
-  /** Notes how far a job is, now and then. @throws Stopped, LeaseLost */
+  /** Notes how far a job is, now and then. @throws JobStopped, LeaseLost */
   function noting(id: string, lease: Lease): (done: number, total: number) => Promise<void> {
     let last = 0;
     return async (done, total) => {
@@ -85,7 +81,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
       await lease.require();
       const [noted] = await jobs.update({ done, total }, { where: { id, state: 'running' } });
       // MariaDB counts what was changed, so the same numbers again are asked for once more.
-      if (noted === 0 && (await jobs.count({ where: { id, state: 'running' } })) === 0) throw new Stopped();
+      if (noted === 0 && (await jobs.count({ where: { id, state: 'running' } })) === 0) throw new JobStopped();
     };
   }
 
@@ -169,7 +165,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
 
     async stop(teacher: Teacher, id: string): Promise<void> {
       await mine(teacher, id);
-      await jobs.update({ state: 'stopped' }, { where: { id, state: { [Op.in]: [...OPEN, 'looked'] } } });
+      await jobs.update({ state: 'stopped' }, { where: { id, state: { [Op.in]: [...TO_DO, 'looked'] } } });
     },
 
     /** The archive that was made. @throws Problem `archive.notReady` before that */
@@ -186,40 +182,12 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
 
     /** Takes up what waits, or what a server that stopped has left, and forgets what is old. @returns how many jobs were worked on */
     async work(now: Instant): Promise<number> {
-      await jobs.destroy({ where: { madeAt: { [Op.lt]: new Date(now - ARCHIVE_KEPT_MS) }, state: { [Op.notIn]: [...OPEN] } } });
-      const due = await rowsOf(jobs, {
-        attributes: ['id'],
-        where: { state: { [Op.in]: OPEN } },
-        order: [
-          ['madeAt', 'ASC'],
-          ['id', 'ASC'],
-        ],
-        limit: 3,
-      });
-      let worked = 0;
-      for (const { id } of due) {
-        const done = await withLease(sequelize, `archive ${id}`, { ms: LEASE_MS }, async (lease) => {
-          // As it is now: another server may have finished it since it was listed.
-          const row = await rowOf(jobs, { where: { id, state: { [Op.in]: OPEN } } });
-          if (!row) return false;
-          await jobs.update({ state: 'running', tries: row.tries + 1 }, { where: { id, state: row.state } });
-          try {
-            await workOn(row, now, lease);
-          } catch (error) {
-            if (error instanceof LeaseLost || error instanceof Stopped) return true;
-            const known = error instanceof Problem ? error : null;
-            if (known || row.tries + 1 >= MOST_TRIES)
-              await jobs.update(
-                { state: 'failed', problem: kept(known ?? new Problem('archive.failed')) },
-                { where: { id, state: 'running' } },
-              );
-            if (!known) throw error;
-          }
-          return true;
-        });
-        if (done) worked += 1;
-      }
-      return worked;
+      await jobs.destroy({ where: { madeAt: { [Op.lt]: new Date(now - ARCHIVE_KEPT_MS) }, state: { [Op.notIn]: [...TO_DO] } } });
+      return workOnWaiting(
+        { sequelize, jobs, name: 'archive', most: 3 },
+        (row, lease) => workOn(row, now, lease),
+        (problem) => kept(problem ?? new Problem('archive.failed')),
+      );
     },
   };
 }

@@ -13,7 +13,8 @@ import { OPEN_DOCUMENT_SHEET } from '../../files/open-document';
 import { WORKBOOK } from '../../files/workbook';
 import { fileStem } from '../../files/write-table';
 import { Problem } from '../../http/problem';
-import { LeaseLost, withLease, type Lease } from '../../jobs/lease';
+import type { Lease } from '../../jobs/lease';
+import { TO_DO, workOnWaiting } from '../../jobs/waiting-jobs';
 import type { Teacher } from '../marking/desk.service';
 import type { ComposeService, ReportKey } from './compose.service';
 import type { ReportDocument } from './report-document';
@@ -29,8 +30,6 @@ function stemOf(title: string, keys: readonly { inFiles: string; zone: string }[
 
 /** Students of one file: a class, as a rule. */
 const PART_SIZE = 45;
-const LEASE_MS = 60_000;
-const MOST_TRIES = 3;
 const MOST_LISTED = 20;
 const MOST_WAITING = 10;
 
@@ -169,7 +168,7 @@ export function reportJobsService({ sequelize, fileStore, compose, printPdf }: C
     async begin(teacher: Teacher, { settings, format }: ReportJobRequest, now: number): Promise<ReportJob> {
       const keys = await compose.keys(teacher, settings);
       if (keys.length === 0) throw new Problem('report.nobody');
-      if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: ['waiting', 'running'] } } })) >= MOST_WAITING)
+      if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: TO_DO } } })) >= MOST_WAITING)
         throw new Problem('report.tooManyJobs');
       const files = cut(keys, settings.by);
       const row: ReportJobRow = {
@@ -225,7 +224,7 @@ export function reportJobsService({ sequelize, fileStore, compose, printPdf }: C
 
     async stop(teacher: Teacher, id: string): Promise<void> {
       await mine(teacher, id);
-      await jobs.update({ state: 'stopped' }, { where: { id, state: { [Op.in]: ['waiting', 'running'] } } });
+      await jobs.update({ state: 'stopped' }, { where: { id, state: { [Op.in]: TO_DO } } });
     },
 
     /** The finished file. @throws Problem `report.notReady` before that */
@@ -239,45 +238,12 @@ export function reportJobsService({ sequelize, fileStore, compose, printPdf }: C
     },
 
     /** Takes up what waits, or what a server that stopped has left. @returns how many jobs were worked on */
-    async work(now: number): Promise<number> {
-      const due = await rowsOf(jobs, {
-        attributes: ['id'],
-        where: { state: { [Op.in]: ['waiting', 'running'] } },
-        order: [
-          ['madeAt', 'ASC'],
-          ['id', 'ASC'],
-        ],
-        limit: 5,
-      });
-      let worked = 0;
-      for (const { id } of due) {
-        const done = await withLease(sequelize, `report ${id}`, { ms: LEASE_MS }, async (lease) => {
-          // As it is now: another server may have finished it since it was listed.
-          const row = await rowOf(jobs, {
-            where: { id, state: { [Op.in]: ['waiting', 'running'] } },
-          });
-          if (!row) return false;
-          await jobs.update({ state: 'running', tries: row.tries + 1 }, { where: { id, state: row.state } });
-          try {
-            await workOn(row, now, lease);
-          } catch (error) {
-            // Another server has gone on with it meanwhile; it is that server's now.
-            if (error instanceof LeaseLost) return true;
-            const said = error instanceof Problem ? error.title : null;
-            const over = said !== null || row.tries + 1 >= MOST_TRIES;
-            if (over)
-              await jobs.update(
-                { state: 'failed', problem: said ?? 'Something went wrong on our side. Begin the report again.' },
-                { where: { id, state: 'running' } },
-              );
-            if (said === null) throw error;
-          }
-          return true;
-        });
-        if (done) worked += 1;
-      }
-      return worked;
-    },
+    work: (now: number): Promise<number> =>
+      workOnWaiting(
+        { sequelize, jobs, name: 'report', most: 5 },
+        (row, lease) => workOn(row, now, lease),
+        (problem) => problem?.title ?? 'Something went wrong on our side. Begin the report again.',
+      ),
   };
 }
 

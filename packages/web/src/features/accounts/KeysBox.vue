@@ -7,6 +7,7 @@ import { ask, now } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
 import { useLoad } from '../../api/use-load';
 import { dateWithYear } from '../../time/format';
+import CopyField from '../../ui/CopyField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -28,13 +29,12 @@ const blank = () => ({ name: '', scope: 'read' as KeyScope, lasts: 90 as number 
 const form = ref(blank());
 const making = ref(false);
 const made = ref<NewKeyReply | null>(null);
-const copied = ref(false);
 const make = () =>
   attempt(async () => {
     const { lasts, ...asked } = form.value;
     made.value = await ask('POST /api/account/keys', { body: { ...asked, endsAt: lasts === null ? null : now() + lasts * DAY_MS } });
     keys.value = [made.value.key, ...(keys.value ?? [])];
-    [form.value, making.value, copied.value] = [blank(), false, false];
+    [form.value, making.value] = [blank(), false];
   });
 const end = (one: AccessKey) =>
   listing.attempt(async () => {
@@ -42,11 +42,6 @@ const end = (one: AccessKey) =>
     keys.value = keys.value?.filter(({ id }) => id !== one.id) ?? null;
     if (made.value?.key.id === one.id) made.value = null;
   });
-const copy = () =>
-  navigator.clipboard.writeText(made.value?.secret ?? '').then(
-    () => (copied.value = true),
-    () => undefined,
-  );
 const says = ({ scope, endsAt, usedAt }: AccessKey) =>
   [
     t(`keys.${scope}`),
@@ -61,13 +56,9 @@ const says = ({ scope, endsAt, usedAt }: AccessKey) =>
     <p class="muted small">{{ t('keys.why') }}</p>
     <div v-if="made" class="note stack">
       <p>{{ t('keys.once', { name: made.key.name }) }}</p>
-      <Input readonly :value="made.secret" :aria-label="t('keys.secret')" dir="ltr" @focus="($event.target as HTMLInputElement).select()" />
-      <div class="row wrap">
-        <Button type="primary" @click="copy">{{ t(copied ? 'common.calendar.copied' : 'common.calendar.copy') }}</Button><Button
-          @click="made = null"
-          >{{ t('keys.have') }}</Button
-        >
-      </div>
+      <CopyField primary :value="made.secret" :label="t('keys.secret')"
+        ><Button @click="made = null">{{ t('keys.have') }}</Button></CopyField
+      >
     </div>
     <p v-if="state === 'failed'" class="note bad" role="alert">{{ why }}</p>
     <p v-else-if="keys?.length === 0" class="muted">{{ t('keys.none') }}</p>

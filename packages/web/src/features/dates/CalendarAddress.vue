@@ -3,11 +3,12 @@
  * The address under which a reader's own calendar program finds their dates, and how it is given what is due: as a moment or a
  * task, and how long before it tells them.
  */
-import { Button, Input } from 'ant-design-vue';
+import { Button } from 'ant-design-vue';
 import type { CalendarAddressReply, CalendarWishes } from '@jolly/server/contract';
 import { ref } from 'vue';
 import { ask } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
+import CopyField from '../../ui/CopyField.vue';
 import FieldForm from '../../ui/FieldForm.vue';
 import FormLine from '../../ui/FormLine.vue';
 import ProblemNote from '../../ui/ProblemNote.vue';
@@ -22,22 +23,12 @@ const { t, length } = useWords();
 const teaches = useSession().me?.role === 'teacher';
 const { problem, busy, attempt } = useAttempt();
 const own = ref<CalendarAddressReply | null>(null);
-const copied = ref(false);
 void attempt(async () => (own.value = await ask('GET /api/my/calendar-address')));
-const renew = () =>
-  attempt(async () => {
-    own.value = await ask('POST /api/my/calendar-address');
-    copied.value = false;
-  });
+const renew = () => attempt(async () => void (own.value = await ask('POST /api/my/calendar-address')));
 const wish = (wishes: Partial<CalendarWishes>) =>
   attempt(async () => {
     own.value = await ask('PATCH /api/my/calendar-address', { body: wishes });
   });
-const copy = () =>
-  navigator.clipboard.writeText(own.value?.address ?? '').then(
-    () => (copied.value = true),
-    () => undefined,
-  );
 const before = (minutes: number) =>
   minutes === 0 ? t('common.calendar.atTheTime') : t('common.calendar.before', { length: length(minutes * 60_000) });
 </script>
@@ -45,20 +36,9 @@ const before = (minutes: number) =>
 <template>
   <div class="stack">
     <template v-if="own?.address">
-      <Input
-        readonly
-        :value="own.address"
-        :aria-label="t('common.calendar.address')"
-        dir="ltr"
-        @focus="($event.target as HTMLInputElement).select()"
-      />
-      <div class="row wrap">
-        <Button type="primary" @click="copy">{{ t(copied ? 'common.calendar.copied' : 'common.calendar.copy') }}</Button><Button
-          :disabled="busy"
-          @click="renew"
-          >{{ t('common.calendar.renew') }}</Button
-        >
-      </div>
+      <CopyField primary :value="own.address" :label="t('common.calendar.address')"
+        ><Button :disabled="busy" @click="renew">{{ t('common.calendar.renew') }}</Button></CopyField
+      >
       <p class="muted small">{{ t('common.calendar.renewWhy') }}</p>
       <FieldForm>
         <FormLine :label="t('common.calendar.dueAs')">
