@@ -11,7 +11,7 @@ import { PAGE_FONTS } from './files/page-fonts';
 import { LARGEST_ARCHIVE } from './features/archive/archive-format';
 import { takeFile } from './files/take-file';
 import { takeTable } from './files/take-table';
-import { arrivalDeadline, timeToArrive } from './http/arrival-deadline';
+import { arrivalLimit, timeToArrive } from './http/arrival-limit';
 import { errorHandler, unknownRoute } from './http/error-handler';
 import { loggedError } from './http/log';
 import { jsonBody } from './http/json-body';
@@ -58,7 +58,7 @@ export function createApp(settings: AppSettings): { app: Express; stop: () => vo
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', settings.trustProxy);
-  app.use(arrivalDeadline(timeToArrive));
+  app.use(arrivalLimit(timeToArrive));
   app.use(
     helmet({
       contentSecurityPolicy: {

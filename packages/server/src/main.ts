@@ -89,7 +89,7 @@ async function main(): Promise<void> {
     process.send?.('ready');
     logger.info({ port: config.port }, 'serving');
   });
-  // How long a request may take to arrive is decided by what it is (http/arrival-deadline.ts).
+  // How long a request may take to arrive is decided by what it is (http/arrival-limit.ts).
   server.requestTimeout = 0;
   server.keepAliveTimeout = IDLE_LINE_MS;
   const close = () => {

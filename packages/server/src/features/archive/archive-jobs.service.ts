@@ -16,7 +16,7 @@ import type { AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import { LARGEST_ARCHIVE } from './archive-format';
 import { defineArchiveJobs, type ArchiveJobRow } from './archives.model';
-import { bringIn, lookOf } from './bring-in';
+import { bringIn, classHere, classIn, lookOf } from './bring-in';
 import { openArchive } from './read-archive';
 import { writeArchive, type ArchiveSources } from './write-archive';
 
@@ -109,8 +109,12 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
         return { state: 'looked', look, title: look.className };
       }
       const as = row.broughtAs;
+      const space = as === 'past' ? archive.manifest.id : row.id;
+      const there = row.tries > 0 ? await classHere(sequelize, classIn(archive, space)) : null;
+      // It was all there when the server that did it stopped, before it could say so.
+      if (there) return { state: 'done', classId: there.classId };
       const classId = await bringIn({ sequelize, fileStore, accounts }, archive, {
-        ...{ teacherId: row.ownerId, as, now, space: as === 'past' ? archive.manifest.id : row.id },
+        ...{ teacherId: row.ownerId, as, now, space },
         progress: (done, total) => progress(total + done, total * 2),
       });
       return { state: 'done', classId };

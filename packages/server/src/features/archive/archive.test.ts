@@ -141,6 +141,13 @@ describe('an archive of a class', () => {
     expect((await finch.post(`/api/archives/${look.id}/bring`, { as: 'past' })).body.type).toBe('archive.here');
   });
 
+  it('is done where the server stopped after all of it was there, before it could say so', async () => {
+    const { id, classId } = await broughtIn(server, finch, await archived(server, finch, school.rivers));
+    await server.sequelize.query("UPDATE archive_jobs SET state = 'running', tries = 1, class_id = NULL WHERE id = ?", { replacements: [id] });
+    await server.second().services.archiveJobs.work(server.clock.now);
+    expect((await finch.get(`/api/archives/${id}`)).body).toMatchObject({ state: 'done', classId, problem: null });
+  });
+
   it('opens in another school, where people are names until they are somebody', async () => {
     await aFullClass();
     const before = await book(school.rivers);

@@ -21,8 +21,11 @@ export interface BringingIn {
 const ROWS_AT_ONCE = 500;
 const IDS_AT_ONCE = 1000;
 
+/** Which class an archive becomes. @param space as for `bringIn` */
+export const classIn = ({ manifest }: CheckedArchive, space: string): string => idFrom(space, manifest.class.id);
 const labelOf = ({ name, section }: ArchiveRow) => `${String(name)} ${String(section)}`.trim();
-const classHere = async (sequelize: Sequelize, id: string): Promise<{ classId: string; className: string } | null> => {
+/** The class of an id, if it is here. */
+export const classHere = async (sequelize: Sequelize, id: string): Promise<{ classId: string; className: string } | null> => {
   const [found] = await sequelize.query<{ id: string; name: string; section: string }>(
     'SELECT id, name, section FROM classes WHERE id = ?',
     {
@@ -48,7 +51,7 @@ export async function lookOf(sequelize: Sequelize, teacherId: string, archive: C
     handIns: rows('hand_ins'),
     files: manifest.files.length,
     bytes: manifest.files.reduce((sum, one) => sum + one.size, 0),
-    here: await classHere(sequelize, idFrom(manifest.id, manifest.class.id)),
+    here: await classHere(sequelize, classIn(archive, manifest.id)),
   };
 }
 
@@ -79,6 +82,71 @@ async function sameCalendar(sequelize: Sequelize, teacherId: string, row: Archiv
   return own.find((one) => said(parts({ ...one })) === said(parts(row)))?.id ?? null;
 }
 
+/** Where the rows of an archive go, and what has become of the ids they name. */
+interface Place {
+  as: BroughtAs;
+  teacherId: string;
+  now: Instant;
+  /** of people, by their id in the archive */
+  ids: ReadonlyMap<string, string>;
+  to: (id: string) => string;
+  /** of somebody who was gone when the archive was made: an id that leads to nobody here either */
+  goneTo: (id: string) => string;
+  /** one that is here already and says the same */
+  calendarId: string | null;
+  /** ids that are named in what comes along, so that no file of a student comes with a plan */
+  named: Set<string>;
+}
+
+/** What of a class is not brought in with it: its door is shut, and it belongs to whoever brings it in. */
+function classPlaced({ as, now, calendarId }: Place, row: ArchiveRow): ArchiveRow {
+  const door = { join_code: newJoinCode(), join_open: false, join_until: null, join_asks_number: false, source_id: null };
+  const calendar_id = calendarId ?? row.calendar_id;
+  const today = new Date(now).toISOString();
+  if (as === 'past') return { ...row, ...door, calendar_id, put_away_at: row.put_away_at ?? today };
+  // A new class has not earned what this one has.
+  const unearned = { student_notices: 'never', wall_remarks: 'asked', walls_for_families: false };
+  return { ...row, ...door, ...unearned, calendar_id, put_away_at: null, created_at: today, version: 1 };
+}
+
+function assignmentPlaced({ as, now }: Place, row: ArchiveRow): ArchiveRow {
+  if (as === 'past') {
+    // Nobody hears of a class that is over: what had not gone out stays a draft.
+    const out = row.issued_at !== null && Date.parse(String(row.issued_at)) <= now;
+    return { ...row, issued_at: out ? row.issued_at : null, told_at: out ? (row.told_at ?? new Date(now).toISOString()) : null };
+  }
+  const undated = { opens_at: null, due_at: null, closes_at: null, issued_at: null, told_at: null };
+  return { ...row, ...undated, audience: EVERYONE, grouping_id: null, second_marker: null };
+}
+
+/** A row as it is stored here, or null for one that does not come along. */
+function placed(place: Place, table: string, row: ArchiveRow): ArchiveRow | null {
+  const { as, teacherId, ids, to, goneTo, named } = place;
+  const { properties } = ARCHIVE_SCHEMA.$defs[table]!;
+  const moved = Object.fromEntries(
+    Object.entries(row).map(([column, value]) => {
+      const { pointsAt, type } = properties[column]!;
+      if (pointsAt !== 'users' || !isId(value)) return [column, renamed(value, to)];
+      if (as === 'new') return [column, Array.isArray(type) ? null : teacherId];
+      return [column, ids.get(value) ?? goneTo(value)];
+    }),
+  );
+  switch (table) {
+    case 'classes':
+      return classPlaced(place, moved);
+    case 'class_teachers':
+      return null;
+    case 'assignments':
+      return assignmentPlaced(place, moved);
+    case 'file_uses':
+      return as === 'past' || row.holder_kind === 'brief' ? moved : null;
+    case 'kept_files':
+      return as === 'past' || named.has(String(row.id)) ? { ...moved, owner_id: teacherId } : null;
+    default:
+      return moved;
+  }
+}
+
 /**
  * Brings a checked archive in: all of it in one transaction, under ids that follow from the archive's own, so that it is there once.
  *
@@ -98,7 +166,7 @@ export async function bringIn(
   }: { teacherId: string; as: BroughtAs; space: string; now: Instant; progress: (done: number, total: number) => Promise<void> | void },
 ): Promise<string> {
   const { manifest, own } = archive;
-  const classId = idFrom(space, manifest.class.id);
+  const classId = classIn(archive, space);
   if (await classHere(sequelize, classId)) throw new Problem('archive.here');
   await refuseOthersFiles(sequelize, archive.inside);
   const tables = ARCHIVE_TABLES.filter((one) => as === 'past' || one.plan);
@@ -118,61 +186,9 @@ export async function bringIn(
   const added = byNameAlone(strangers, await givenKeys(sequelize, strangers), space);
   const ids = new Map([...known, ...added.map(({ from, id }) => [from, id] as const)]);
   const rowIds = new Set([...own.values()].flatMap((some) => [...some]));
-  let calendarId: string | null = null;
   const to = (id: string): string => ids.get(id) ?? (rowIds.has(id) ? idFrom(space, id) : id);
 
-  /** ids that are named in what comes along, so that no file of a student comes with a plan */
-  const named = new Set<string>();
-
-  /** A row as it is stored here, or null for one that does not come along. */
-  function here({ name }: ArchiveTable, row: ArchiveRow): ArchiveRow | null {
-    const { properties } = ARCHIVE_SCHEMA.$defs[name]!;
-    const moved = Object.fromEntries(
-      Object.entries(row).map(([column, value]) => {
-        const { pointsAt, type } = properties[column]!;
-        if (pointsAt !== 'users' || !isId(value)) return [column, renamed(value, to)];
-        if (as === 'new') return [column, Array.isArray(type) ? null : teacherId];
-        // Who is in no list of people was gone already; their id leads to nobody here either.
-        return [column, ids.get(value) ?? idFrom(space, value)];
-      }),
-    );
-    if (name === 'kept_files') return as === 'past' || named.has(String(row.id)) ? { ...moved, owner_id: teacherId } : null;
-    if (name === 'class_teachers') return null;
-    if (name === 'classes') {
-      const door = { join_code: newJoinCode(), join_open: false, join_until: null, join_asks_number: false, source_id: null };
-      const away = as === 'past' ? (moved.put_away_at ?? new Date(now).toISOString()) : null;
-      const fresh =
-        as === 'past'
-          ? {}
-          : {
-              created_at: new Date(now).toISOString(),
-              version: 1,
-              student_notices: 'never',
-              wall_remarks: 'asked',
-              walls_for_families: false,
-            };
-      return { ...moved, ...fresh, calendar_id: calendarId ?? moved.calendar_id, put_away_at: away, ...door };
-    }
-    if (as === 'past' && name === 'assignments') {
-      // Nobody hears of a class that is over: what had not gone out stays a draft.
-      const out = moved.issued_at !== null && Date.parse(String(moved.issued_at)) <= now;
-      return { ...moved, issued_at: out ? moved.issued_at : null, told_at: out ? (moved.told_at ?? new Date(now).toISOString()) : null };
-    }
-    if (as === 'new' && name === 'assignments')
-      return {
-        ...moved,
-        opens_at: null,
-        due_at: null,
-        closes_at: null,
-        issued_at: null,
-        told_at: null,
-        audience: EVERYONE,
-        grouping_id: null,
-        second_marker: null,
-      };
-    if (as === 'new' && name === 'file_uses') return row.holder_kind === 'brief' ? moved : null;
-    return moved;
-  }
+  const place: Place = { as, teacherId, now, ids, to, goneTo: (id) => idFrom(space, id), calendarId: null, named: new Set() };
 
   async function insert(table: ArchiveTable, rows: ArchiveRow[], transaction: Transaction): Promise<void> {
     const schema = ARCHIVE_SCHEMA.$defs[table.name]!;
@@ -192,12 +208,12 @@ export async function bringIn(
       let batch: ArchiveRow[] = [];
       for await (const row of ordered(table, archive.rows(table.name))) {
         if (table.name === 'calendars') {
-          calendarId = await sameCalendar(sequelize, teacherId, row);
-          if (calendarId !== null) continue;
+          place.calendarId = await sameCalendar(sequelize, teacherId, row);
+          if (place.calendarId !== null) continue;
         }
-        const moved = here(table, row);
+        const moved = placed(place, table.name, row);
         if (!moved) continue;
-        if (table.name !== 'kept_files') for (const id of idsIn(row)) named.add(id);
+        if (as === 'new' && table.name !== 'kept_files') for (const id of idsIn(row)) place.named.add(id);
         batch.push(moved);
         if (batch.length < ROWS_AT_ONCE) continue;
         await insert(table, batch, transaction);

@@ -64,7 +64,7 @@ function validatorOf(table: string): ValidateFunction<ArchiveRow> {
   return made;
 }
 
-const broken = (values: Record<string, string> = {}) => new Problem('archive.broken', { values: { where: values.where ?? '' } });
+const broken = (where = '') => new Problem('archive.broken', { values: { where } });
 const REFUSED = {
   notReadable: 'archive.notReadable',
   tooLarge: 'archive.tooLarge',
@@ -93,20 +93,13 @@ async function* linesOf(stream: Readable): AsyncGenerator<string> {
   if (rest !== '') throw broken();
 }
 
-/** Addresses that a page would follow. @returns one that it must not, or null */
-function unsafeLink(value: unknown): string | null {
-  if (Array.isArray(value)) {
-    for (const one of value) {
-      const found = unsafeLink(one);
-      if (found !== null) return found;
-    }
-  } else if (value !== null && typeof value === 'object')
-    for (const [key, one] of Object.entries(value)) {
-      if (/^(url|href)$/.test(key) && typeof one === 'string' && one !== '' && !isSafeLink(one)) return one;
-      const found = unsafeLink(one);
-      if (found !== null) return found;
-    }
-  return null;
+/** Is there an address anywhere in a value that a page must not follow? */
+function leadsAstray(value: unknown): boolean {
+  if (Array.isArray(value)) return value.some(leadsAstray);
+  if (value === null || typeof value !== 'object') return false;
+  return Object.entries(value).some(
+    ([key, one]) => (/^(url|href|live_link)$/.test(key) && typeof one === 'string' && one !== '' && !isSafeLink(one)) || leadsAstray(one),
+  );
 }
 
 /** An archive that was read through and holds what it says. */
@@ -152,7 +145,7 @@ async function checked(zip: OpenZip, progress: (done: number, total: number) => 
   const { format, version } = (manifest ?? {}) as { format?: unknown; version?: unknown };
   if (format !== ARCHIVE_FORMAT) throw new Problem('archive.notReadable');
   if (typeof version === 'number' && version > ARCHIVE_VERSION) throw new Problem('archive.newer');
-  if (!isManifest(manifest)) throw broken({ where: 'manifest.json' });
+  if (!isManifest(manifest)) throw broken('manifest.json');
   const total = ARCHIVE_TABLES.length * 2 + manifest.files.length + 1;
   let done = 0;
   const step = async () => void (await progress((done += 1), total));
@@ -166,7 +159,7 @@ async function checked(zip: OpenZip, progress: (done: number, total: number) => 
       count += 1;
       yield JSON.parse(line);
     }
-    if (count !== rows || hash.digest('hex') !== sha256) throw broken({ where: name });
+    if (count !== rows || hash.digest('hex') !== sha256) throw broken(name);
   }
   async function* tableRows({ name }: Pick<ArchiveTable, 'name'>): AsyncGenerator<ArchiveRow> {
     const said = manifestTables[name];
@@ -178,12 +171,12 @@ async function checked(zip: OpenZip, progress: (done: number, total: number) => 
 
   const people: ArchivePerson[] = [];
   for await (const one of parsed('data/people.jsonl', manifest.people.count, manifest.people.sha256)) {
-    if (!isPerson(one)) throw broken({ where: 'data/people.jsonl' });
+    if (!isPerson(one)) throw broken('data/people.jsonl');
     people.push(one);
   }
   await step();
   const persons = new Set(people.map((one) => one.id));
-  if (persons.size !== people.length) throw broken({ where: 'data/people.jsonl' });
+  if (persons.size !== people.length) throw broken('data/people.jsonl');
 
   const own = new Map<string, Set<string>>();
   const inside = new Set<string>();
@@ -193,22 +186,21 @@ async function checked(zip: OpenZip, progress: (done: number, total: number) => 
     const isRow = validatorOf(table.name);
     for await (const row of tableRows(table)) {
       const where = `data/${table.name}.jsonl`;
-      if (!isRow(row) || unsafeLink(row) !== null) throw broken({ where });
-      if (typeof row.live_link === 'string' && row.live_link !== '' && !isSafeLink(row.live_link)) throw broken({ where });
+      if (!isRow(row) || leadsAstray(row)) throw broken(where);
       if (typeof row.id === 'string') {
-        if (ids.has(row.id) || persons.has(row.id)) throw broken({ where });
+        if (ids.has(row.id) || persons.has(row.id)) throw broken(where);
         ids.add(row.id);
       }
       for (const id of idsIn(row)) inside.add(id);
       if (table.name === 'classes') {
-        if (schoolClass !== null) throw broken({ where });
+        if (schoolClass !== null) throw broken(where);
         schoolClass = row;
       }
     }
     own.set(table.name, ids);
     await step();
   }
-  if (schoolClass === null || schoolClass.id !== manifest.class.id) throw broken({ where: 'data/classes.jsonl' });
+  if (schoolClass === null || schoolClass.id !== manifest.class.id) throw broken('data/classes.jsonl');
   for (const ids of own.values()) for (const id of ids) inside.delete(id);
   for (const id of persons) inside.delete(id);
 
@@ -222,7 +214,7 @@ async function checked(zip: OpenZip, progress: (done: number, total: number) => 
       for await (const row of tableRows(table))
         for (const [column, target, nullable] of points) {
           const id = row[column] as string | null;
-          if (id !== null && id !== '' && !nullable && !pointsWell(target, id)) throw broken({ where: `data/${table.name}.jsonl` });
+          if (id !== null && id !== '' && !nullable && !pointsWell(target, id)) throw broken(`data/${table.name}.jsonl`);
         }
     await step();
   }

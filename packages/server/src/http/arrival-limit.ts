@@ -7,7 +7,7 @@ export const ARRIVES_WITHIN_MS = 5 * MINUTE;
 export const ARCHIVE_ARRIVES_WITHIN_MS = 12 * 60 * MINUTE;
 
 /** Ends lines on which a request does not arrive. @param timeFor how long one may take */
-export const arrivalDeadline =
+export const arrivalLimit =
   (timeFor: (method: string, path: string) => number): RequestHandler =>
   (req, _res, next) => {
     const timer = setTimeout(

@@ -2,12 +2,12 @@ import express from 'express';
 import type { AddressInfo } from 'node:net';
 import { connect } from 'node:net';
 import { once } from 'node:events';
-import { ARCHIVE_ARRIVES_WITHIN_MS, arrivalDeadline, ARRIVES_WITHIN_MS, timeToArrive } from './arrival-deadline';
+import { ARCHIVE_ARRIVES_WITHIN_MS, arrivalLimit, ARRIVES_WITHIN_MS, timeToArrive } from './arrival-limit';
 
 it('ends the line of what does not arrive, and no other', async () => {
   const waits: number[] = [];
   const app = express();
-  app.use(arrivalDeadline((method, path) => (waits.push(timeToArrive(method, path)), path === '/slow' ? 1 : 60_000)));
+  app.use(arrivalLimit((method, path) => (waits.push(timeToArrive(method, path)), path === '/slow' ? 1 : 60_000)));
   app.use((req, res) => void req.on('end', () => res.end('there')).resume());
   const server = app.listen(0, '127.0.0.1');
   await once(server, 'listening');
