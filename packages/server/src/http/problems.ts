@@ -151,7 +151,7 @@ export const PROBLEMS = {
   'archive.outside': [422, 'This archive holds paths that lead out of it. Nothing was stored.'],
   'archive.doubled': [422, 'This archive holds two files of one name. Nothing was stored.'],
   'archive.link': [422, 'This archive holds a link in place of a file. Nothing was stored.'],
-  'archive.broken': [422, 'This archive is damaged or was changed: what it says of itself does not hold. Nothing was stored. {where}'],
+  'archive.broken': [422, 'This archive is damaged or was changed: what it says of itself does not hold ({where}). Nothing was stored.'],
   'archive.fileWrong': [422, 'The file {name} in this archive is not the one that was put in. Nothing was stored.'],
   'archive.here': [409, 'This archive was brought in before, as a past class. Nothing was stored.'],
   'archive.notReady': [409, 'This is not ready yet.'],

@@ -25,6 +25,7 @@ const MOST_LISTED = 20;
 const MOST_WAITING = 10;
 /** How far it is, is noted so often; whether it was stopped is seen then. */
 const NOTED_EVERY_MS = 500;
+const FORGETS_EVERY_MS = 3_600_000;
 /** An archive is kept so long for being fetched, and one that came in for saying how it is to be brought in. */
 export const ARCHIVE_KEPT_MS = 14 * 86_400_000;
 
@@ -40,6 +41,7 @@ interface Collaborators extends ArchiveSources {
  */
 export function archiveJobsService({ sequelize, accounts, classes, fileStore, ...sources }: Collaborators) {
   const jobs = defineArchiveJobs(sequelize);
+  let forgotAt = 0;
 
   // A sentence is made when it is read, in the language of its reader: what is kept is which one it is.
   const kept = ({ code, more: { values } }: Problem): string => JSON.stringify({ code, values });
@@ -186,7 +188,11 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
 
     /** Takes up what waits, or what a server that stopped has left, and forgets what is old. @returns how many jobs were worked on */
     async work(now: Instant): Promise<number> {
-      await jobs.destroy({ where: { madeAt: { [Op.lt]: new Date(now - ARCHIVE_KEPT_MS) }, state: { [Op.notIn]: [...TO_DO] } } });
+      // A round comes every second; what is old is forgotten once an hour.
+      if (Math.abs(now - forgotAt) >= FORGETS_EVERY_MS) {
+        forgotAt = now;
+        await jobs.destroy({ where: { madeAt: { [Op.lt]: new Date(now - ARCHIVE_KEPT_MS) }, state: { [Op.notIn]: [...TO_DO] } } });
+      }
       return workOnWaiting(
         { sequelize, jobs, name: 'archive', most: 3 },
         (row, lease) => workOn(row, now, lease),

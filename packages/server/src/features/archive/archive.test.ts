@@ -143,7 +143,9 @@ describe('an archive of a class', () => {
 
   it('is done where the server stopped after all of it was there, before it could say so', async () => {
     const { id, classId } = await broughtIn(server, finch, await archived(server, finch, school.rivers));
-    await server.sequelize.query("UPDATE archive_jobs SET state = 'running', tries = 1, class_id = NULL WHERE id = ?", { replacements: [id] });
+    await server.sequelize.query("UPDATE archive_jobs SET state = 'running', tries = 1, class_id = NULL WHERE id = ?", {
+      replacements: [id],
+    });
     await server.second().services.archiveJobs.work(server.clock.now);
     expect((await finch.get(`/api/archives/${id}`)).body).toMatchObject({ state: 'done', classId, problem: null });
   });

@@ -63,7 +63,7 @@ async function refuseOthersFiles(sequelize: Sequelize, inside: ReadonlySet<strin
       replacements: [ids.slice(at, at + IDS_AT_ONCE)],
       type: QueryTypes.SELECT,
     });
-    if (found) throw new Problem('archive.broken', { values: { where: '' } });
+    if (found) throw new Problem('archive.broken', { values: { where: 'data' } });
   }
 }
 
@@ -177,7 +177,7 @@ export async function bringIn(
   for (const { sha256 } of manifest.files) {
     if ((await fileStore.at(sha256)) === null) {
       const kept = await fileStore.keep(await archive.file(sha256), { most: Number.MAX_SAFE_INTEGER });
-      if (kept.fingerprint !== sha256) throw new Problem('archive.broken', { values: { where: '' } });
+      if (kept.fingerprint !== sha256) throw new Problem('archive.broken', { values: { where: 'data' } });
     } else await fileStore.touch(sha256, Date.now());
     await step();
   }
@@ -230,7 +230,7 @@ export async function bringIn(
   }).catch((error: unknown) => {
     // Two rows with one key, or one that points at nothing: no archive of ours has them.
     if (error instanceof DatabaseError || (error instanceof Error && /^Sequelize(Unique|Foreign|Validation)/.test(error.name)))
-      throw new Problem('archive.broken', { values: { where: '' } });
+      throw new Problem('archive.broken', { values: { where: 'data' } });
     throw error;
   });
   return classId;

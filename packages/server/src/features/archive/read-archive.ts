@@ -64,7 +64,7 @@ function validatorOf(table: string): ValidateFunction<ArchiveRow> {
   return made;
 }
 
-const broken = (where = '') => new Problem('archive.broken', { values: { where } });
+const broken = (where = 'data') => new Problem('archive.broken', { values: { where } });
 const REFUSED = {
   notReadable: 'archive.notReadable',
   tooLarge: 'archive.tooLarge',
