@@ -26,7 +26,8 @@ export function stored(row: ArchiveRow, { properties }: TableSchema): ArchiveRow
       const { json, format } = properties[column]!;
       if (value === null) return [column, null];
       if (json) return [column, JSON.stringify(value)];
-      return [column, format === 'date-time' ? new Date(value as string) : value];
+      // As text, since a date that is handed to no column in particular loses its thousandths.
+      return [column, format === 'date-time' ? new Date(value as string).toISOString().slice(0, -1).replace('T', ' ') : value];
     }),
   );
 }
