@@ -1,6 +1,5 @@
 import type { Sequelize } from 'sequelize';
 import { ticketsService } from './features/accounts/tickets.service';
-import { archiveJobsService } from './features/archive/archive-jobs.service';
 import { assignmentsService } from './features/assignments/assignments.service';
 import { briefsService } from './features/assignments/briefs.service';
 import { briefEffectsService } from './features/assignments/brief-effects.service';
@@ -107,6 +106,7 @@ import { wallActsService } from './features/walls/wall-acts.service';
 import { wallPagesService } from './features/walls/wall-pages.service';
 import { wallRepliesService } from './features/walls/wall-replies.service';
 import { wireAccounts } from './wiring-accounts';
+import { wireArchives } from './wiring-archives';
 import { wireHome } from './wiring-home';
 import { wireNotices } from './wiring-notices';
 import { wallsService } from './features/walls/walls.service';
@@ -263,21 +263,14 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     dateChanges,
   });
   const toldAbsences = toldAbsencesService({ sequelize, accounts, classes, roster, families, register, news });
+  const ofArchives = { sequelize, accounts, classes, fileStore, takeOut, register, rosterExport, assignments, keptFiles };
   const liveQuestions = liveQuestionsService({ sequelize, classes, roster, keptFiles });
   const liveScoring = liveScoringService({ liveQuestions, briefs, issuing, bookActs });
   const ofNotices = { sequelize, accounts, classes, roster, groups, families, familyTicks, assignments, board, keptFiles, news, mail };
   const noticing = wireNotices(ofNotices);
   const { notices, readingNotices } = noticing;
-  const tellingFamilies = tellingFamiliesService({
-    sequelize,
-    families,
-    children,
-    readingNotices,
-    portfolioWords,
-    news,
-    mail,
-    zone: defaultZone,
-  });
+  const ofFamilies = { sequelize, families, children, readingNotices, portfolioWords, news, mail };
+  const tellingFamilies = tellingFamiliesService({ ...ofFamilies, zone: defaultZone });
   const wallReplies = wallRepliesService({ sequelize, classes, roster, families, walls });
   const wallActs = wallActsService({ sequelize, accounts, classes, roster, assignments, walls, wallReplies, news });
   const wallPages = wallPagesService({ accounts, fileStore, walls, wallReplies });
@@ -377,8 +370,8 @@ export function wire({ sequelize, fileStore, defaultZone, mail: settings, chromi
     tellingFamilies,
     reports,
     reportJobs,
-    archiveJobs: archiveJobsService({ sequelize, accounts, classes, fileStore, takeOut, register, rosterExport }),
     reportLetters,
+    ...wireArchives({ ...ofArchives, paperChecks, shelf, quizInterchange }),
     ...portfolios,
   };
   return {

@@ -155,7 +155,7 @@ export interface ReadQuizReply {
   questions: Question[];
   /** item by item, or by the number of a row */
   notTaken: { item: string; why: string }[];
-  missed: { item: string; what: 'picture' | 'formula' | 'media' | 'styles' }[];
+  missed: { item: string; what: 'picture' | 'formula' | 'media' | 'styles' | 'script' }[];
 }
 
 /** One answer of one student, as a teacher sees it. */

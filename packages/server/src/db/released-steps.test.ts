@@ -5,7 +5,7 @@ import { MIGRATIONS } from './migrations';
  * What of the schema is out in schools: a database that has these steps never runs them again, so a change of one would reach new
  * schools only. What is wrong in one is mended by a step of its own. The line moves on with each release.
  */
-const RELEASED = { upTo: '0066-file-names', fingerprint: '8be9e1f6d5b15e7a76a119b9651a7a59934c1cc0905c5c0dfa2ffc85d4af8210' };
+const RELEASED = { upTo: '0069-archives', fingerprint: 'ddda2b63ecab8be75102a5f8c7f2d16bc0d8fbb86e4bcc3ffc7affc863acaa2d' };
 const MOST_NOT_NOTED = 6;
 
 it('a step that was released says what it said then', () => {

@@ -1,7 +1,7 @@
 import { mkdtemp, readdir, rm, writeFile, utimes } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
+import { PassThrough, Readable } from 'node:stream';
 import { text } from 'node:stream/consumers';
 import { fileStore, isShownInline, safeFileName } from './file-store';
 
@@ -34,6 +34,14 @@ it('leaves nothing of an upload whose line breaks', async () => {
     })(),
   );
   await expect(store.keep(broken)).rejects.toThrow('line broke');
+  expect(await arriving()).toEqual([]);
+});
+
+it('hears of what broke before anybody read it', async () => {
+  const broken = new PassThrough();
+  const keeping = store.keep(broken);
+  broken.destroy(new Error('broke at once'));
+  await expect(keeping).rejects.toThrow('broke at once');
   expect(await arriving()).toEqual([]);
 });
 

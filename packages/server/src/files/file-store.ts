@@ -99,6 +99,9 @@ export function fileStore(folder: string) {
 
     /** Streams bytes to disk. @param source refused by its own error; the half file is removed then @param most how many bytes it may have */
     async keep(source: NodeJS.ReadableStream, { most = MOST_FILE_BYTES } = {}): Promise<StoredBytes> {
+      // What comes may break off before anybody reads it: unheard, that would end the server.
+      let broken: Error | null = null;
+      source.once('error', (error: Error) => (broken = error));
       await mkdir(arriving, { recursive: true });
       const temporary = join(arriving, randomUUID());
       const hash = createHash('sha256');
@@ -112,6 +115,7 @@ export function fileStore(folder: string) {
         },
       });
       try {
+        if (broken) throw broken as Error;
         await pipeline(source, measure, createWriteStream(temporary, { flags: 'wx', flush: true }));
         const fingerprint = hash.digest('hex');
         return await settle(temporary, { fingerprint, size });

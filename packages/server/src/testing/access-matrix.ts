@@ -151,6 +151,8 @@ export const MATRIX: Record<ApiKey, Row> = {
   'GET /api/archives': teachers(200),
   'POST /api/archives': teachers(400),
   'POST /api/classes/:classId/archives': teachers(404),
+  'POST /api/classes/:classId/course-packages': teachers(404),
+  'POST /api/shelf/course-packages': teachers(404, { body: { folder: 'Rivers' } }),
   'GET /api/archives/:jobId': teachers(404),
   'POST /api/archives/:jobId/bring': teachers(404, { body: { as: 'past' } }),
   'POST /api/archives/:jobId/stop': teachers(404),

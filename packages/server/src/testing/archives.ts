@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { ArchiveJob } from '../contract';
+import type { ArchiveJob, BringRequest } from '../contract';
 import { unzip } from '../files/read-table';
 import { bytesOf, type Person, type Server } from './school';
 import { zip } from './zip';
@@ -40,6 +40,21 @@ export async function broughtIn(server: Server, teacher: Person, bytes: Buffer, 
     await teacher.post(`/api/archives/${id}/bring`, { as });
     await server.services.archiveJobs.work(server.clock.now);
   }
+  return (await teacher.get(`/api/archives/${id}`)).body as ArchiveJob;
+}
+
+/** A course as a package, made by a server of the school. @param path what begins it @param body of the folder, where it is one */
+export async function packaged(server: Server, teacher: Person, path: string, body = {}): Promise<Buffer> {
+  const { id } = (await teacher.post(path, body)).body as ArchiveJob;
+  await server.services.archiveJobs.work(server.clock.now);
+  return bytesOf(teacher.get(`/api/archives/${id}/file`));
+}
+
+/** A course brought in. @returns the job as it ended */
+export async function courseIn(server: Server, teacher: Person, bytes: Buffer, request: BringRequest): Promise<ArchiveJob> {
+  const { id } = await lookedAt(server, teacher, bytes);
+  await teacher.post(`/api/archives/${id}/bring`, request);
+  await server.services.archiveJobs.work(server.clock.now);
   return (await teacher.get(`/api/archives/${id}`)).body as ArchiveJob;
 }
 

@@ -67,6 +67,7 @@ import * as fileNames from './0066-file-names';
 import * as accessKeys from './0067-access-keys';
 import * as noticeFeeds from './0068-notice-feeds';
 import * as archives from './0069-archives';
+import * as coursePackages from './0070-course-packages';
 
 /** One step of the schema: statements up, and the way back. A released one is never edited. */
 export interface Migration {
@@ -146,4 +147,5 @@ export const MIGRATIONS: readonly Migration[] = [
   accessKeys,
   noticeFeeds,
   archives,
+  coursePackages,
 ];

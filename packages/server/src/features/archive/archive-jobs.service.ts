@@ -2,10 +2,12 @@ import { classInFile, localDateAt, type Actor, type Instant } from '@jolly/core'
 import { randomUUID } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import { Op, type Sequelize } from 'sequelize';
-import type { ArchiveJob, ArchiveLook, BroughtAs } from '../../contract';
+import type { ArchiveJob, ArchiveLook, BringRequest, BroughtAs, CourseLook } from '../../contract';
 import { jsonOrNull } from '../../db/json-column';
 import { rowOf, rowsOf } from '../../db/rows';
+import { inTransaction } from '../../db/transaction';
 import type { StoredBytes } from '../../files/file-store';
+import type { OpenZip } from '../../files/zip-file';
 import { fileStem } from '../../files/write-table';
 import type { Values } from '../../http/field-problems';
 import { Problem } from '../../http/problem';
@@ -14,13 +16,16 @@ import type { Lease } from '../../jobs/lease';
 import { JobStopped, TO_DO, workOnWaiting } from '../../jobs/waiting-jobs';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
+import type { CoursePackagesService, CourseSource } from '../course-package/course-packages.service';
+import { manifestIn } from '../course-package/read-course';
 import { LARGEST_ARCHIVE } from './archive-format';
 import { defineArchiveJobs, type ArchiveJobRow } from './archives.model';
 import { bringIn, classHere, classIn, lookOf } from './bring-in';
-import { openArchive } from './read-archive';
+import { MANIFEST, openArchive, openSent, refused } from './read-archive';
 import { writeArchive, type ArchiveSources } from './write-archive';
 
 type Teacher = Actor & { userId: string };
+const OUT = { kind: 'out', fingerprint: null, size: null } as const;
 const MOST_LISTED = 20;
 const MOST_WAITING = 10;
 /** How far it is, is noted so often; whether it was stopped is seen then. */
@@ -33,13 +38,18 @@ interface Collaborators extends ArchiveSources {
   sequelize: Sequelize;
   accounts: AccountsService;
   classes: ClassesService;
+  coursePackages: CoursePackagesService;
 }
 
+/** What a job is of: a class, a folder, or what has been sent. */
+type JobOf = Pick<ArchiveJobRow, 'kind' | 'holds' | 'classId' | 'folder' | 'title' | 'fingerprint' | 'size'>;
+type Progress = (done: number, total: number) => Promise<void>;
+
 /**
- * Archives being made and being brought in: each a row that one of several servers works on under a lease, and that goes on where a
+ * Archives of classes and packages of courses being made and being brought in: each a row that one of several servers works on under a lease, and that goes on where a
  * server stopped, from the beginning: nothing of it is there before all of it is.
  */
-export function archiveJobsService({ sequelize, accounts, classes, fileStore, ...sources }: Collaborators) {
+export function archiveJobsService({ sequelize, accounts, classes, fileStore, coursePackages, ...sources }: Collaborators) {
   const jobs = defineArchiveJobs(sequelize);
   let forgotAt = 0;
 
@@ -49,19 +59,34 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
     const { code, values } = JSON.parse(problem) as { code: ProblemCode; values?: Values };
     return new Problem(code, values ? { values } : {}).title;
   };
-  const toJob = ({ id, kind, title, state, done, total, problem, madeAt, size, classId, look }: ArchiveJobRow): ArchiveJob => ({
-    ...{ id, kind, title, state, done, total, classId },
+  const toJob = ({
+    id,
+    kind,
+    holds,
+    title,
+    state,
+    done,
+    total,
+    problem,
+    madeAt,
+    size,
+    classId,
+    folder,
+    look,
+  }: ArchiveJobRow): ArchiveJob => ({
+    ...{ id, kind, holds, title, state, done, total, classId, folder },
     problem: problem === null ? null : sentence(problem),
     madeAt: madeAt.getTime(),
     size: size === null ? null : Number(size),
-    look: jsonOrNull<ArchiveLook>(look),
+    look: holds === 'class' ? jsonOrNull<ArchiveLook>(look) : null,
+    course: holds === 'course' ? jsonOrNull<CourseLook>(look) : null,
   });
   async function mine(teacher: Teacher, id: string): Promise<ArchiveJobRow> {
     const row = await rowOf(jobs, { where: { id, ownerId: teacher.userId } });
     if (!row) throw new Problem('thing.unknown');
     return row;
   }
-  async function begin(teacher: Teacher, of: Pick<ArchiveJobRow, 'kind' | 'classId' | 'title' | 'fingerprint' | 'size'>, now: Instant) {
+  async function begin(teacher: Teacher, of: JobOf, now: Instant) {
     if ((await jobs.count({ where: { ownerId: teacher.userId, state: { [Op.in]: TO_DO } } })) >= MOST_WAITING)
       throw new Problem('archive.tooMany');
     const row: ArchiveJobRow = {
@@ -87,21 +112,65 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
     };
   }
 
+  const teacherOf = ({ ownerId }: ArchiveJobRow): Teacher => ({ role: 'teacher', userId: ownerId });
+  const placeOf = ({ classId, folder }: ArchiveJobRow): CourseSource => (classId !== null ? { classId } : { folder: folder ?? '' });
+  const keepZip = (zip: Readable) => fileStore.keep(zip, { most: LARGEST_ARCHIVE });
+
   async function makeOut(row: ArchiveJobRow, now: Instant, lease: Lease): Promise<Partial<ArchiveJobRow>> {
-    const teacher: Teacher = { role: 'teacher', userId: row.ownerId };
+    const teacher = teacherOf(row);
+    const progress = noting(row.id, lease);
+    if (row.holds === 'course') {
+      const language = await accounts.languageOf(row.ownerId);
+      const { fingerprint, size } = await coursePackages.write(teacher, placeOf(row), { language, now, progress }, keepZip);
+      return { state: 'done', fingerprint, size };
+    }
     const schoolClass = await classes.forTeacher(teacher, 'archive.make', row.classId!);
     const { fingerprint, size } = await writeArchive(
       { sequelize, fileStore, ...sources },
-      { teacher, schoolClass, now, progress: noting(row.id, lease) },
-      (zip) => fileStore.keep(zip, { most: LARGEST_ARCHIVE }),
+      { teacher, schoolClass, now, progress },
+      keepZip,
     );
     return { state: 'done', fingerprint, size };
   }
 
-  async function takeIn(row: ArchiveJobRow, now: Instant, lease: Lease): Promise<Partial<ArchiveJobRow>> {
+  /** Reads a course and brings it in once it is said where: with the job's own end, so that it is there once. */
+  async function takeCourse(
+    row: ArchiveJobRow,
+    zip: OpenZip,
+    { now, lease, progress }: { now: Instant; lease: Lease; progress: Progress },
+  ): Promise<Partial<ArchiveJobRow> | null> {
+    try {
+      const half: Progress = row.broughtAs === null ? progress : (done, total) => progress(done, total * 2);
+      const course = await coursePackages.read(zip, half);
+      const look = coursePackages.look(course);
+      if (row.broughtAs === null) return { state: 'looked', holds: 'course', look, title: look.title || row.title };
+      const [teacher, target] = [teacherOf(row), placeOf(row)];
+      await coursePackages.requireTarget(teacher, target);
+      const second: Progress = (done, total) => progress(total + done, total * 2);
+      const store = await coursePackages.prepare(teacher, { zip, course, target, now, progress: second });
+      await inTransaction(sequelize, async (transaction) => {
+        const missed = [...look.missed, ...(await store(transaction))];
+        await lease.require();
+        const became = { state: 'done', look: { ...look, missed } } as const;
+        const [done] = await jobs.update(became, { where: { id: row.id, state: 'running' }, transaction });
+        if (done === 0) throw new JobStopped();
+      });
+      return null;
+    } catch (error) {
+      throw refused(error);
+    } finally {
+      zip.close();
+    }
+  }
+
+  async function takeIn(row: ArchiveJobRow, now: Instant, lease: Lease): Promise<Partial<ArchiveJobRow> | null> {
     const file = await fileStore.at(row.fingerprint!);
     if (!file) throw new Problem('file.gone');
     const progress = noting(row.id, lease);
+    const zip = await openSent(file.path);
+    const isCourse = manifestIn(zip) !== null && !zip.entries.has(MANIFEST);
+    if (isCourse) return takeCourse(row, zip, { now, lease, progress });
+    zip.close();
     // Bringing in reads all of it once more: what was looked at days ago is not taken on trust.
     const half = row.broughtAs === null ? progress : (done: number, total: number) => progress(done, total * 2);
     const archive = await openArchive(file.path, half);
@@ -110,7 +179,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
         const look = await lookOf(sequelize, row.ownerId, archive);
         return { state: 'looked', look, title: look.className };
       }
-      const as = row.broughtAs;
+      const as = row.broughtAs as BroughtAs;
       const space = as === 'past' ? archive.manifest.id : row.id;
       const there = row.tries > 0 ? await classHere(sequelize, classIn(archive, space)) : null;
       // It was all there when the server that did it stopped, before it could say so.
@@ -127,6 +196,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
 
   async function workOn(row: ArchiveJobRow, now: Instant, lease: Lease): Promise<void> {
     const became = row.kind === 'out' ? await makeOut(row, now, lease) : await takeIn(row, now, lease);
+    if (became === null) return;
     await lease.require();
     await jobs.update(became, { where: { id: row.id, state: 'running' } });
   }
@@ -135,12 +205,19 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
     /** Begins to write a class into one file. */
     async make(teacher: Teacher, classId: string, now: Instant): Promise<ArchiveJob> {
       const { label } = await classes.forTeacher(teacher, 'archive.make', classId);
-      return begin(teacher, { kind: 'out', classId, title: label, fingerprint: null, size: null }, now);
+      return begin(teacher, { ...OUT, holds: 'class', classId, folder: null, title: label }, now);
     },
 
-    /** Begins to look at an archive. @param file its bytes, which are kept already */
+    /** Begins to write a course into one file: of a class, or of a folder of the shelf. @throws Problem `course.emptyFolder` */
+    async makeCourse(teacher: Teacher, source: CourseSource, now: Instant): Promise<ArchiveJob> {
+      const title = (await coursePackages.titleOf(teacher, source)).slice(0, 200);
+      const place = 'classId' in source ? { classId: source.classId, folder: null } : { classId: null, folder: source.folder };
+      return begin(teacher, { ...OUT, holds: 'course', ...place, title }, now);
+    },
+
+    /** Begins to look at an archive or a course. @param file its bytes, which are kept already */
     take: (teacher: Teacher, { fingerprint, size, name }: StoredBytes & { name: string }, now: Instant): Promise<ArchiveJob> =>
-      begin(teacher, { kind: 'in', classId: null, title: name.slice(0, 200), fingerprint, size }, now),
+      begin(teacher, { ...{ kind: 'in', holds: 'class', classId: null, folder: null }, title: name.slice(0, 200), fingerprint, size }, now),
 
     async list(teacher: Teacher): Promise<ArchiveJob[]> {
       const rows = await rowsOf(jobs, {
@@ -159,11 +236,17 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
     },
 
     /** Brings in one that was looked at. @throws Problem `archive.notReady` before that, `archive.here` for a past class that is here */
-    async bring(teacher: Teacher, id: string, as: BroughtAs): Promise<ArchiveJob> {
+    async bring(teacher: Teacher, id: string, request: BringRequest): Promise<ArchiveJob> {
       const row = await mine(teacher, id);
+      const { as } = request;
       if (row.state !== 'looked') throw new Problem('archive.notReady');
+      const target =
+        as === 'drafts' ? { classId: request.classId, folder: null } : as === 'shelf' ? { classId: null, folder: request.folder } : null;
+      if ((target === null) !== (row.holds === 'class')) throw new Problem('archive.otherKind');
+      if (target)
+        await coursePackages.requireTarget(teacher, target.classId !== null ? { classId: target.classId } : { folder: target.folder });
       if (as === 'past' && jsonOrNull<ArchiveLook>(row.look)?.here) throw new Problem('archive.here');
-      const waiting = { state: 'waiting', broughtAs: as, done: 0, tries: 0 } as const;
+      const waiting = { state: 'waiting', broughtAs: as, done: 0, tries: 0, ...target } as const;
       // Two tabs at once: one of them brings it in, and both are told of that.
       await jobs.update(waiting, { where: { id, state: 'looked' } });
       return toJob(await mine(teacher, id));
@@ -179,11 +262,13 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, ..
       const row = await mine(teacher, id);
       if (row.kind !== 'out' || row.state !== 'done') throw new Problem('archive.notReady');
       // Whoever does not teach the class any more has no business with its archive either.
-      const schoolClass = await classes.forTeacher(teacher, 'archive.make', row.classId!);
+      const ofIt = row.classId === null ? null : await classes.forTeacher(teacher, 'archive.make', row.classId);
       const file = await fileStore.read(row.fingerprint!);
       if (!file) throw new Problem('file.gone');
-      const day = localDateAt(schoolClass.calendar.zone, row.madeAt.getTime());
-      return { name: `${fileStem(classInFile(schoolClass))}-archive-${day}.zip`, ...file };
+      const [first] = ofIt ? [ofIt] : await classes.load((await classes.taughtBy(teacher.userId, { away: true })).slice(0, 1));
+      const day = localDateAt(first?.calendar.zone ?? 'UTC', row.madeAt.getTime());
+      const stem = fileStem(ofIt ? classInFile(ofIt) : row.title || 'shelf');
+      return { name: row.holds === 'course' ? `${stem}-course-${day}.imscc` : `${stem}-archive-${day}.zip`, ...file };
     },
 
     /** Takes up what waits, or what a server that stopped has left, and forgets what is old. @returns how many jobs were worked on */

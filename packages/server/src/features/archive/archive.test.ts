@@ -229,7 +229,7 @@ describe('what is no honest archive', () => {
       (all) => (all['data/pieces.jsonl'] = Buffer.from(all['data/pieces.jsonl']!.toString().replace('6333', '7333'))),
     ],
     ['a newer version', /newer Jolly Compass/, (all) => manifest(all, (said) => (said.version = ARCHIVE_VERSION + 1))],
-    ['no manifest', /no archive of a class/, (all) => delete all['manifest.json']],
+    ['no manifest', /neither an archive of a class/, (all) => delete all['manifest.json']],
     ['JSON that is none', /does not hold/, (all) => (all['manifest.json'] = Buffer.from('{"format":'))],
   ])('%s is refused in words, and nothing is stored', async (_case, says, change) => {
     const before = await count();
@@ -268,7 +268,7 @@ describe('what is no honest archive', () => {
     const bytes = await archived(server, finch, school.rivers);
     const reply = await finch.upload('/api/archives', bytes.subarray(0, bytes.length / 2), 'class.zip');
     await server.services.archiveJobs.work(server.clock.now);
-    expect(((await finch.get(`/api/archives/${reply.body.id}`)).body as ArchiveJob).problem).toMatch(/no archive of a class/);
+    expect(((await finch.get(`/api/archives/${reply.body.id}`)).body as ArchiveJob).problem).toMatch(/neither an archive of a class/);
   });
 });
 

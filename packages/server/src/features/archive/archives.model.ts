@@ -1,15 +1,18 @@
 import { DataTypes, type Model, type Sequelize } from 'sequelize';
-import type { ArchiveJob, BroughtAs } from '../../contract';
+import type { ArchiveJob, BroughtAs, CourseAs } from '../../contract';
 
 export interface ArchiveJobRow {
   id: string;
   ownerId: string;
   kind: ArchiveJob['kind'];
+  holds: ArchiveJob['holds'];
   classId: string | null;
+  /** of the shelf: what it is taken out of, or goes into */
+  folder: string | null;
   title: string;
   state: ArchiveJob['state'];
   /** of one coming in: how it was said to be; null: it is only looked at yet */
-  broughtAs: BroughtAs | null;
+  broughtAs: BroughtAs | CourseAs | null;
   done: number;
   total: number;
   look: unknown;
@@ -28,7 +31,9 @@ export const defineArchiveJobs = (sequelize: Sequelize) =>
       id: { type: DataTypes.STRING(36), primaryKey: true },
       ownerId: DataTypes.STRING,
       kind: DataTypes.STRING,
+      holds: DataTypes.STRING,
       classId: DataTypes.STRING,
+      folder: DataTypes.STRING,
       title: DataTypes.STRING,
       state: DataTypes.STRING,
       broughtAs: DataTypes.STRING,

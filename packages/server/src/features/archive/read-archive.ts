@@ -23,6 +23,8 @@ import { pathOfFile } from './class-pages';
 const MOST_ENTRIES = 2_000_000;
 const LONGEST_LINE = 64 * 1024 ** 2;
 const LARGEST_MANIFEST = 512 * 1024 ** 2;
+/** By it an archive of ours is told from any other zip. */
+export const MANIFEST = 'manifest.json';
 const NOWHERE = '0'.repeat(64);
 
 const ajv = new Ajv2020({ strict: false });
@@ -72,12 +74,12 @@ const REFUSED = {
   doubled: 'archive.doubled',
   link: 'archive.link',
 } as const;
-/** A failure as a sentence of ours. */
-function refused(error: unknown): unknown {
+/** A failure of a zip that was sent, as a sentence of ours. */
+export function refused(error: unknown): unknown {
   if (error instanceof ZipError) return new Problem(REFUSED[error.why]);
   // Of JSON that is none, or nests without end; of a stream that is not what the zip says.
   if (error instanceof SyntaxError || error instanceof RangeError) return broken();
-  return error instanceof Error && /zlib|inflate|uncompressed|deflate|block|distance|stored/i.test(error.message) ? broken() : error;
+  return error instanceof Error && /zlib|inflate|uncompressed|deflate|block|distance|stored|bytes in the stream/i.test(error.message) ? broken() : error;
 }
 
 /** The lines of a stream, none longer than an honest one. */
@@ -127,25 +129,31 @@ export interface CheckedArchive {
  * @throws Problem `archive.…`
  */
 export async function openArchive(path: string, progress: (done: number, total: number) => Promise<void> | void): Promise<CheckedArchive> {
-  let zip: OpenZip | null = null;
+  const zip = await openSent(path);
   try {
-    zip = await openZip(path, { entries: MOST_ENTRIES, unpacked: LARGEST_ARCHIVE });
     return await checked(zip, progress);
   } catch (error) {
-    zip?.close();
+    zip.close();
     throw refused(error);
   }
 }
 
+/** Opens a zip that was sent, whatever is in it. @throws Problem `archive.…` */
+export async function openSent(path: string): Promise<OpenZip> {
+  return openZip(path, { entries: MOST_ENTRIES, unpacked: LARGEST_ARCHIVE }).catch((error: unknown) => {
+    throw refused(error);
+  });
+}
+
 async function checked(zip: OpenZip, progress: (done: number, total: number) => Promise<void> | void): Promise<CheckedArchive> {
-  const head = zip.entries.get('manifest.json');
+  const head = zip.entries.get(MANIFEST);
   if (!head) throw new Problem('archive.notReadable');
   if (head.size > LARGEST_MANIFEST) throw new Problem('archive.tooLarge');
-  const manifest: unknown = JSON.parse((await buffer(await zip.read('manifest.json'))).toString());
+  const manifest: unknown = JSON.parse((await buffer(await zip.read(MANIFEST))).toString());
   const { format, version } = (manifest ?? {}) as { format?: unknown; version?: unknown };
   if (format !== ARCHIVE_FORMAT) throw new Problem('archive.notReadable');
   if (typeof version === 'number' && version > ARCHIVE_VERSION) throw new Problem('archive.newer');
-  if (!isManifest(manifest)) throw broken('manifest.json');
+  if (!isManifest(manifest)) throw broken(MANIFEST);
   const total = ARCHIVE_TABLES.length * 2 + manifest.files.length + 1;
   let done = 0;
   const step = async () => void (await progress((done += 1), total));

@@ -1,10 +1,10 @@
 import type { Instant } from '@jolly/core';
-import archiver from 'archiver';
 import { createHash, randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { QueryTypes, Transaction, type Sequelize } from 'sequelize';
 import type { FileStore } from '../../files/file-store';
 import { csv } from '../../files/write-table';
+import { writeZip, type AddToZip } from '../../files/write-zip';
 import type { TakeOutService } from '../markbook/take-out.service';
 import type { RegisterService } from '../register/register.service';
 import type { RosterExportService } from '../roster/roster-export.service';
@@ -57,26 +57,12 @@ export async function writeArchive<T>(
   { teacher, schoolClass, now, progress }: ArchiveAsked,
   into: (zip: Readable) => Promise<T>,
 ): Promise<T> {
-  const zip = archiver('zip', { zlib: { level: 6 } });
-  const written = into(zip);
-  // Asked of at the end; until then a failure of the disk must not go by unheard.
-  written.catch(() => zip.abort());
   const snapshot = await sequelize.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.REPEATABLE_READ });
   const seen = new Set<string>();
   const files = new Map<string, string>();
   const tables: ArchiveManifest['tables'] = {};
   let [done, total] = [0, ARCHIVE_TABLES.length + 4];
   const step = async () => void (await progress((done += 1), total));
-  const failed = new Promise<never>((_, fail) => zip.once('error', fail));
-  failed.catch(() => undefined);
-  /** Adds a file and waits until it is in the zip, so that one thing is read at a time. */
-  const add = async (source: Readable | string, name: string) => {
-    const stream = typeof source === 'string' ? Readable.from([source]) : source;
-    const broken = new Promise<never>((_, fail) => stream.once('error', fail));
-    const added = new Promise<void>((ok) => zip.once('entry', () => ok()));
-    zip.append(stream, { name });
-    await Promise.race([added, broken, failed]);
-  };
   async function* lines(rows: AsyncIterable<object> | Iterable<object>, about: { rows: number; sha256: string }): AsyncGenerator<string> {
     const hash = createHash('sha256');
     for await (const row of rows) {
@@ -94,7 +80,7 @@ export async function writeArchive<T>(
       yield row;
     }
   }
-  try {
+  const fill = async (add: AddToZip) => {
     for (const table of ARCHIVE_TABLES) {
       const about = { rows: 0, sha256: '' };
       const rows = noted(rowsOf(sequelize, snapshot, table, ARCHIVE_SCHEMA.$defs[table.name]!, { classId: schoolClass.id, seen }));
@@ -152,12 +138,9 @@ export async function writeArchive<T>(
     };
     await add(JSON.stringify(manifest, null, 1), 'manifest.json');
     await step();
-    await zip.finalize();
-    return await written;
-  } catch (error) {
-    zip.abort();
-    await written.catch(() => undefined);
-    throw error;
+  };
+  try {
+    return await writeZip(into, fill);
   } finally {
     await snapshot.rollback();
   }

@@ -262,10 +262,10 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
       return changed > 0;
     },
 
-    /** Drafts of a class that was copied. */
+    /** Drafts of a class, as a copy of another has them or a course that was brought in. @param bodies with ids of their briefs where something else names them */
     async addDrafts(
       classId: string,
-      bodies: (BriefBody & SetFor)[],
+      bodies: (BriefBody & SetFor & { newBriefId?: string })[],
       { by, now }: { by: string; now: number },
       transaction: Transaction,
     ): Promise<AssignmentReply[]> {
@@ -277,13 +277,13 @@ export function assignmentsService({ sequelize, classes }: { sequelize: Sequeliz
     },
 
     async addRows(
-      bodies: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string })[],
+      bodies: (BriefBody & SetFor & { issuedAt: number | null; createdBy: string; newBriefId?: string })[],
       now: number,
       transaction: Transaction,
     ): Promise<AssignmentReply[]> {
       const rows = bodies.map((body, index) => {
         const brief: BriefRow = {
-          id: randomUUID(),
+          id: body.newBriefId ?? randomUUID(),
           ...toBriefColumns(body),
           fromShelf: null,
           createdBy: body.createdBy,

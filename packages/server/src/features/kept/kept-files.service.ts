@@ -23,6 +23,21 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
       return toKeptFile(row);
     },
 
+    /** The file of this name and these bytes that this teacher has, or else a new one. */
+    async keepOnce(teacher: Actor & { userId: string }, file: TakenFile, now: number, transaction: Transaction): Promise<KeptFile> {
+      const { name, size, mediaType, fingerprint } = file;
+      const same = await rowsOf(keptFiles, {
+        where: { ownerId: teacher.userId, fingerprint, name },
+        order: [['id', 'ASC']],
+        limit: 1,
+        transaction,
+      });
+      if (same[0]) return toKeptFile(same[0]);
+      const row: KeptFileRow = { id: randomUUID(), ownerId: teacher.userId, fingerprint, name, size, mediaType, keptAt: new Date(now) };
+      await keptFiles.create(row, { transaction });
+      return toKeptFile(row);
+    },
+
     /** Files with these bytes that this teacher has put up, the first one first. */
     async ownByFingerprint(teacher: Actor & { userId: string }, fingerprint: string): Promise<KeptFile[]> {
       const rows = await rowsOf(keptFiles, {

@@ -2,35 +2,20 @@ import Joi from 'joi';
 import { QUESTION_KINDS } from '@jolly/core';
 import type { KeepQuestions, QuestionSearch, QuestionsChange, ShelfChange, ShelfRequest } from '../../contract';
 import { asTeacher } from '../../http/as-role';
-import { id, instantOrNull, line, localDay, richText, version } from '../../forms/fields';
+import { id, line, version } from '../../forms/fields';
 import type { Route } from '../../http/route';
 import type { QuestionStoreService } from './question-store.service';
 import type { ShelfService } from './shelf.service';
-import { briefForm } from '../../forms/briefs';
 import { MOST_QUESTIONS, question } from '../../forms/quizzes';
-import { keptFile, rubric } from '../../forms/rubrics';
+import { shelfBody } from '../../forms/shelf';
 
-const brief = Joi.object(briefForm).required();
-const window = Joi.object({ opens: instantOrNull, due: instantOrNull, closes: instantOrNull }).allow(null).required();
-const body = Joi.alternatives().conditional('.kind', {
-  switch: [
-    {
-      is: Joi.valid('assignment', 'handout'),
-      then: Joi.object({ kind: Joi.string().required(), brief, window, termStart: localDay.allow(null).required() }),
-    },
-    { is: 'rubric', then: Joi.object({ kind: 'rubric', rubric: rubric.required() }) },
-    { is: 'worksheet', then: Joi.object({ kind: 'worksheet', text: richText }) },
-    { is: 'question', then: Joi.object({ kind: 'question', question: question.required() }) },
-  ],
-  otherwise: Joi.object({ kind: Joi.valid('file').required(), file: keptFile.required() }),
-});
 const tags = Joi.array().items(line.min(1).max(60)).max(20).unique().required();
 const colleagues = Joi.array().items(id.optional()).max(200).unique().required();
 const form = {
   title: line.min(1).max(200).required(),
   folder: line.max(200).allow('').required(),
   tags,
-  body: body.required(),
+  body: shelfBody.required(),
 };
 export const shelfParams = Joi.object({ itemId: id });
 export const keepQuery = Joi.object<{ from?: string }>({ from: id.optional() });

@@ -128,24 +128,37 @@ export function shelfService({ sequelize, accounts, classes, assignments, briefs
       };
     },
 
-    /** Keeps something; files in it must be the teacher's, or shown by a brief of theirs that it comes from. */
-    async keep(teacher: Teacher, { body, title, folder, tags }: ShelfRequest, fromBriefId: string | null, now: number): Promise<ShelfItem> {
-      if (fromBriefId !== null) await briefs.forTeacher(teacher, 'assignment.look', fromBriefId);
-      await keptFiles.usable(teacher.userId, filesOfBody(body), fromBriefId === null ? [] : [fromBriefId]);
-      const at = new Date(now);
-      const row: ShelfItemRow = {
-        id: randomUUID(),
-        ownerId: teacher.userId,
-        ...toColumns({ title, folder, tags, body }),
-        keptAt: at,
-        changedAt: at,
-        version: 1,
-      };
-      await inTransaction(sequelize, async (transaction) => {
-        await items.create(row, { transaction });
-        await write(row, body, transaction);
+    /** What lies in a folder, whole: one's own and what colleagues share; kept questions have a store of their own. */
+    async inFolder(teacher: Teacher, folder: string): Promise<{ id: string; title: string; body: ShelfBody }[]> {
+      const rows = await rowsOf(items, {
+        where: { folder, kind: { [Op.ne]: 'question' }, [Op.and]: [visibleTo(sequelize, teacher.userId)] },
+        order: [
+          ['title', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        limit: MOST_LISTED,
       });
-      return (await toItems(teacher, [row]))[0]!;
+      return rows.map(({ id, title, body }) => ({ id, title, body: toBody(fromJson<ShelfBody>(body)) }));
+    },
+
+    /** Keeps several things at once, whose files are the teacher's own. */
+    async keepAll(teacher: Teacher, requests: readonly ShelfRequest[], now: number, transaction: Transaction): Promise<ShelfItemRow[]> {
+      const at = new Date(now);
+      const rows = requests.map(({ body, title, folder, tags }): ShelfItemRow => ({
+        ...{ id: randomUUID(), ownerId: teacher.userId, keptAt: at, changedAt: at, version: 1 },
+        ...toColumns({ title, folder, tags, body }),
+      }));
+      await items.bulkCreate(rows, { transaction });
+      for (const [index, row] of rows.entries()) await write(row, requests[index]!.body, transaction);
+      return rows;
+    },
+
+    /** Keeps something; files in it must be the teacher's, or shown by a brief of theirs that it comes from. */
+    async keep(teacher: Teacher, request: ShelfRequest, fromBriefId: string | null, now: number): Promise<ShelfItem> {
+      if (fromBriefId !== null) await briefs.forTeacher(teacher, 'assignment.look', fromBriefId);
+      await keptFiles.usable(teacher.userId, filesOfBody(request.body), fromBriefId === null ? [] : [fromBriefId]);
+      const rows = await inTransaction(sequelize, (transaction) => service.keepAll(teacher, [request], now, transaction));
+      return (await toItems(teacher, rows))[0]!;
     },
 
     /** @throws Problem `conflict.changedMeanwhile` with the item as it is now */

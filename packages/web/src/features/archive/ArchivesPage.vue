@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Classes written into one file each, and such files being brought in: how far each is, what is in it, and what it has become. */
 import { Button } from 'ant-design-vue';
-import type { ArchiveJob } from '@jolly/server/contract';
+import type { ArchiveJob, BringRequest } from '@jolly/server/contract';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { ask, askWithTable } from '../../api/client';
 import { useAttempt } from '../../api/use-attempt';
@@ -17,6 +17,8 @@ import { useClasses } from '../classes';
 import { sizeText } from '../files';
 import { useTermLine } from '../termline';
 import ArchiveLook from './ArchiveLook.vue';
+import CourseLook from './CourseLook.vue';
+import CourseMissed from './CourseMissed.vue';
 
 const LOOK_EVERY_MS = 700;
 const { t } = useWords();
@@ -51,6 +53,8 @@ onBeforeUnmount(() => {
   clearTimeout(timer);
 });
 void look();
+// Where a course can go.
+if (classes.all === null) void classes.load();
 
 const send = ([file]: File[]) =>
   attempt(async () => {
@@ -62,9 +66,9 @@ const send = ([file]: File[]) =>
     }
     await look();
   });
-const bring = (job: ArchiveJob, as: 'past' | 'new') =>
+const bring = (job: ArchiveJob, body: BringRequest) =>
   attempt(async () => {
-    await ask('POST /api/archives/:jobId/bring', { params: { jobId: job.id }, body: { as } });
+    await ask('POST /api/archives/:jobId/bring', { params: { jobId: job.id }, body });
     await look();
   });
 const stop = (job: ArchiveJob) =>
@@ -73,10 +77,20 @@ const stop = (job: ArchiveJob) =>
     await look();
   });
 const how = (job: ArchiveJob) => t(`archive.${job.kind}.${job.state}`);
+const titleOf = ({ title }: ArchiveJob) => title || t('archive.noFolder');
+/** What one is that comes in is known once it was looked at. */
+const isKnown = ({ kind, state }: ArchiveJob) => kind === 'out' || state === 'looked' || state === 'done';
 const about = (job: ArchiveJob) =>
-  [t(`archive.${job.kind}.is`), job.size === null ? '' : sizeText(job.size), whenText(job.madeAt, line.zone)].filter(Boolean).join(' · ');
+  [
+    isKnown(job) ? t(`archive.holds.${job.holds}`) : '',
+    t(`archive.${job.kind}.is`),
+    job.size === null ? '' : sizeText(job.size),
+    whenText(job.madeAt, line.zone),
+  ]
+    .filter(Boolean)
+    .join(' · ');
 const columns = computed((): ListColumn<ArchiveJob>[] => [
-  { key: 'archive', title: t('archive.one'), sort: byText((job) => job.title) },
+  { key: 'archive', title: t('archive.one'), sort: byText(titleOf) },
   { key: 'state', title: t('archive.state'), width: 240 },
   { key: 'acts', title: t('archive.acts'), acts: true, width: 180 },
 ]);
@@ -93,16 +107,19 @@ const columns = computed((): ListColumn<ArchiveJob>[] => [
       <p class="muted small">{{ t('archive.bringWhy') }}</p>
       <ProgressBar v-if="sent !== null" :done="sent" :of="1" :label="t('archive.sending')" />
       <div v-else>
-        <FileButton accept=".zip,application/zip" :disabled="busy" :label="t('archive.choose')" @files="send">{{
+        <FileButton accept=".zip,.imscc,application/zip" :disabled="busy" :label="t('archive.choose')" @files="send">{{
           t('archive.choose')
         }}</FileButton>
       </div>
       <ProblemNote :problem="problem" />
     </section>
-    <ArchiveLook v-for="job in looked" :key="job.id" :job="job" :busy="busy" @bring="(as) => bring(job, as)" @leave="stop(job)" />
+    <template v-for="job in looked" :key="job.id">
+      <CourseLook v-if="job.course" :job="job" :course="job.course" :busy="busy" @bring="bring(job, $event)" @leave="stop(job)" />
+      <ArchiveLook v-else :job="job" :busy="busy" @bring="(as) => bring(job, { as })" @leave="stop(job)" />
+    </template>
     <section v-if="others.length > 0" class="jobs">
       <h2>{{ t('archive.list') }}</h2>
-      <p class="hidden-text" aria-live="polite">{{ others[0] ? `${others[0].title}: ${how(others[0])}` : '' }}</p>
+      <p class="hidden-text" aria-live="polite">{{ others[0] ? `${titleOf(others[0])}: ${how(others[0])}` : '' }}</p>
       <ListTable
         name="archives"
         :label="t('archive.list')"
@@ -112,22 +129,29 @@ const columns = computed((): ListColumn<ArchiveJob>[] => [
         :empty="t('archive.none')"
       >
         <template #archive="{ row: job }: { row: ArchiveJob }">
-          <strong dir="auto">{{ job.title }}</strong><span class="muted small about">{{ about(job) }}</span
-          ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span>
+          <strong dir="auto">{{ titleOf(job) }}</strong><span class="muted small about">{{ about(job) }}</span
+          ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span
+          ><CourseMissed v-if="job.state === 'done' && job.course" class="small" :missed="job.course.missed" />
         </template>
         <template #state="{ row: job }: { row: ArchiveJob }">
           <ProgressBar v-if="isOpen(job) && job.total > 0" :done="job.done" :of="job.total" :label="how(job)" />
           <span class="small" :class="{ muted: job.state !== 'failed', alarm: job.state === 'failed' }">{{ how(job) }}</span>
         </template>
         <template #acts="{ row: job }: { row: ArchiveJob }">
-          <Button v-if="isOpen(job)" :aria-label="`${t('archive.stop')}: ${job.title}`" @click="stop(job)">{{ t('archive.stop') }}</Button>
+          <Button v-if="isOpen(job)" :aria-label="`${t('archive.stop')}: ${titleOf(job)}`" @click="stop(job)">{{
+            t('archive.stop')
+          }}</Button>
           <Button
             v-else-if="job.state === 'done' && job.kind === 'out'"
             type="primary"
             :href="`/api/archives/${job.id}/file`"
-            :aria-label="`${t('archive.fetch')}: ${job.title}`"
+            :aria-label="`${t('archive.fetch')}: ${titleOf(job)}`"
             >{{ t('archive.fetch') }}</Button
           >
+          <LinkButton v-else-if="job.state === 'done' && job.folder !== null" to="/shelf">{{ t('archive.toShelf') }}</LinkButton>
+          <LinkButton v-else-if="job.state === 'done' && job.course" :to="{ path: '/plan', query: { class: job.classId } }">{{
+            t('archive.toDrafts')
+          }}</LinkButton>
           <LinkButton v-else-if="job.state === 'done' && job.classId" :to="`/class/${job.classId}`">{{ t('archive.toClass') }}</LinkButton>
         </template>
       </ListTable>

@@ -1,5 +1,5 @@
 /** @jest-environment @happy-dom/jest-environment */
-import type { ArchiveJob } from '@jolly/server/contract';
+import type { ArchiveJob, CourseLook } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import { aClass } from '../../testing-rows';
 import ArchivesPage from './ArchivesPage.vue';
@@ -18,7 +18,10 @@ const job = (more: Partial<ArchiveJob> = {}): ArchiveJob => ({
   madeAt: 0,
   size: 2_000_000,
   classId: 'rivers',
+  holds: 'class',
+  folder: null,
   look: null,
+  course: null,
   ...more,
 });
 const look = {
@@ -73,6 +76,61 @@ it('offers one that is here already as a new class alone, and keeps it where a r
   await page.press('Leave it');
   expect(last(STOP)!.params).toEqual({ jobId: 'job' });
   expect(page.said('alert')).toBe('about server.databaseAway');
+});
+
+const course: CourseLook = {
+  title: 'Streams',
+  units: 2,
+  assignments: 3,
+  quizzes: 1,
+  handouts: 4,
+  others: 0,
+  files: 2,
+  bytes: 2000,
+  missed: [
+    { title: 'Tool', why: 'outsideTool' },
+    { title: 'Ground', why: 'script' },
+  ],
+};
+const aCourse = () => job({ kind: 'in', state: 'looked', holds: 'course', title: 'Streams', course });
+
+it('says of a course what is in it and what is not taken, and brings it into a class as drafts', async () => {
+  const { page, last } = await archives([aCourse()], { [BRING]: job({ state: 'waiting' }) });
+  expect(page.text()).toContain('2 units · 3 assignments · 1 quiz · 4 handouts · 2 files');
+  expect(page.text()).toContain('Tool: not taken: it is a tool on somebody else’s server');
+  expect(page.text()).toContain('Ground: taken without the program in it');
+  await page.press('Bring it in');
+  expect(last(BRING)).toMatchObject({ params: { jobId: 'job' }, body: { as: 'drafts', classId: aClass().id } });
+});
+
+it('brings a course onto the shelf, into a folder of its name', async () => {
+  const { page, last } = await archives([aCourse()], { [BRING]: job({ state: 'waiting' }) });
+  await page.tick('onto your shelf');
+  await page.press('Bring it in');
+  expect(last(BRING)!.body).toEqual({ as: 'shelf', folder: 'Streams' });
+});
+
+it('offers nothing to bring in where nothing of a course can be taken, and the shelf alone without a class', async () => {
+  const nothing = { ...course, units: 0, assignments: 0, quizzes: 0, handouts: 0 };
+  const { page } = await archives([{ ...aCourse(), course: nothing }]);
+  expect(page.text()).toContain('There is nothing in it that could be taken.');
+  expect(page.text()).not.toContain('Bring it in');
+  const { page: bare } = await archives([aCourse()], { 'GET /api/classes': [] });
+  expect(bare.text()).toContain('Folder of the shelf');
+  expect(bare.text()).not.toContain('as drafts without dates');
+});
+
+it('leads to where a course went, and still says what of it was not taken', async () => {
+  const done = { ...aCourse(), state: 'done' as const };
+  const { page } = await archives([
+    { ...done, classId: 'rivers' },
+    { ...done, id: 'b', classId: null, folder: 'Streams' },
+    job({ id: 'c', holds: 'course', title: '', folder: '', classId: null }),
+  ]);
+  expect(document.querySelector('a[href="/plan?class=rivers"]')?.textContent).toContain('To the drafts');
+  expect(document.querySelector('a[href="/shelf"]')?.textContent).toContain('To the shelf');
+  expect(page.text()).toContain('2 things are not taken as they stand');
+  expect(page.text()).toContain('Shelf, in no folder');
 });
 
 it('stops what is being made', async () => {

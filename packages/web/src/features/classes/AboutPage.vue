@@ -121,9 +121,9 @@ const takeTheirs = () =>
   });
 
 const archiving = useAttempt();
-const archive = () =>
+const archive = (what: 'archives' | 'course-packages') =>
   archiving.attempt(async () => {
-    await ask('POST /api/classes/:classId/archives', { params: here.value });
+    await ask(`POST /api/classes/:classId/${what}`, { params: here.value });
     await router.push('/archives');
   });
 
@@ -240,9 +240,9 @@ const putAway = (on: boolean) =>
             <div class="row wrap">
               <LinkButton :to="`/class/${current.id}/copy`">{{ t('about.copy') }}</LinkButton><Button
                 :disabled="archiving.busy.value"
-                @click="archive"
+                @click="archive('archives')"
                 >{{ t('about.archive') }}</Button
-              >
+              ><Button :disabled="archiving.busy.value" @click="archive('course-packages')">{{ t('about.course') }}</Button>
               <template v-if="owner && current.putAwayAt === null"
                 ><template v-if="sure"
                   ><span class="small">{{ t('about.awaySure') }}</span
@@ -253,6 +253,7 @@ const putAway = (on: boolean) =>
               <Button v-else-if="owner" type="primary" @click="putAway(false)">{{ t('about.bringBack') }}</Button>
             </div>
             <p class="muted small">{{ t('about.archiveWhy') }}</p>
+            <p class="muted small">{{ t('about.courseWhy') }}</p>
             <ProblemNote :problem="away.problem.value ?? archiving.problem.value" />
           </section>
         </div>

@@ -282,8 +282,11 @@ export const classesWords = {
     further: 'Further',
     copy: 'Copy the class',
     archive: 'Archive',
+    course: 'Course package',
     archiveWhy:
-      'Writes the whole class into one file: everything handed in, scores, notices, register. It opens in any browser, and here or elsewhere again.',
+      'An archive is the whole class in one file: everything handed in, scores, notices, register. It opens in any browser, and here or elsewhere again.',
+    courseWhy:
+      'A course package is what you have prepared: units, assignments, handouts, rubrics, quizzes, files. Nobody’s name and no date is in it, and many programs read it.',
     putAway: 'Put it away',
     awaySure: 'Nothing in it can be changed then; everything stays to be looked at.',
     awayYes: 'Put it away',

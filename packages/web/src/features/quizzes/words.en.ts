@@ -336,7 +336,13 @@ export const quizzesWords = {
       unreadable: 'it cannot be read',
     },
     takenWithout: '{item}: taken without {what}.',
-    withoutWhat: { picture: 'a picture', formula: 'a formula that can be set', media: 'sound or film', styles: 'its looks' },
+    withoutWhat: {
+      picture: 'a picture',
+      formula: 'a formula that can be set',
+      media: 'sound or film',
+      styles: 'its looks',
+      script: 'a program in it',
+    },
     pasteTitle: 'Questions from a table or a file',
     pasteLabel: 'Cells of a spreadsheet',
     pasteHint:

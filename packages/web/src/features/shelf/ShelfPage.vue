@@ -73,6 +73,11 @@ async function keep(title: string, body: ShelfBody): Promise<void> {
 }
 const newRubric = () => keep(t('shelf.newRubric'), { kind: 'rubric', rubric: { name: '', criteria: [] } satisfies Rubric });
 const newWorksheet = () => keep(t('shelf.newWorksheet'), { kind: 'worksheet', text: EMPTY_TEXT });
+const asCourse = (folder: string) =>
+  attempt(async () => {
+    await ask('POST /api/shelf/course-packages', { body: { folder } });
+    await router.push('/archives');
+  });
 async function keepFile([file]: File[]): Promise<void> {
   if (!file) return;
   let kept: KeptFile | null = null;
@@ -125,7 +130,16 @@ async function changed(): Promise<void> {
       <p v-else-if="found.length === 0" class="muted">{{ t('shelf.emptyFound') }}</p>
       <ShelfRows v-else-if="inRows" :items="found" @look="look" />
       <section v-for="folder in inRows ? [] : folders" :key="folder.name">
-        <h2 dir="auto">{{ folder.name || t('shelf.noFolder') }}</h2>
+        <div class="row folder">
+          <h2 dir="auto">{{ folder.name || t('shelf.noFolder') }}</h2>
+          <Button
+            type="link"
+            :disabled="busy"
+            :aria-label="`${t('shelf.asCourse')}: ${folder.name || t('shelf.noFolder')}`"
+            @click="asCourse(folder.name)"
+            >{{ t('shelf.asCourse') }}</Button
+          >
+        </div>
         <ul class="plain shelf">
           <li v-for="item in folder.items" :key="item.id" class="item" :class="item.kind">
             <span class="muted small"
@@ -168,6 +182,9 @@ section {
 section h2 {
   font-size: 17px;
   margin-block-end: 6px;
+}
+.folder {
+  justify-content: space-between;
 }
 .shelf {
   display: grid;

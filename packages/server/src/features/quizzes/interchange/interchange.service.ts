@@ -89,6 +89,10 @@ export function quizInterchangeService({ briefs, keptFiles, fileStore }: Collabo
   };
 
   return {
+    /** The questions of a quiz as a package of the newest standard, pictures and all. */
+    pack: async (title: string, quiz: Quiz, now: number): Promise<Buffer> =>
+      writePackage({ title, quiz, pictures: await picturesOf(quiz), dialect: '3.0', now }),
+
     /** A quiz as a file. */
     async write(teacher: Teacher, briefId: string, { format }: QuizFileRequest, now: number): Promise<TakenOut> {
       const { quiz, title } = await briefs.forTeacher(teacher, 'assignment.look', briefId);

@@ -3,6 +3,7 @@ import archiver from 'archiver';
 import { createHash, randomUUID } from 'node:crypto';
 import { buffer } from 'node:stream/consumers';
 import { question as questionForm, quiz as quizForm } from '../../../forms/quizzes';
+import { packagePath } from './package-path';
 import { ItemProblem, readItem, titleOf, type ItemReading, type NotTaken } from './read-item';
 import { itemTitle, nameOf, writeItem, type ItemWriting } from './write-item';
 import { all, readXml, XmlProblem, xmlWriter, type Dialect, type Xml } from './xml';
@@ -178,17 +179,6 @@ export interface ReadPackage {
   missed: { item: string; what: LeftBehind }[];
 }
 
-/** Paths of a package as one writes them from a file in it. */
-function resolved(path: string, from: string): string {
-  const parts = [...from.split('/').slice(0, -1), ...decodeURIComponent(path).split('/')];
-  const out: string[] = [];
-  for (const part of parts) {
-    if (part === '..') out.pop();
-    else if (part !== '.' && part !== '') out.push(part);
-  }
-  return out.join('/');
-}
-
 function readOurs(files: ReadonlyMap<string, Buffer>): Ours | null {
   const bytes = files.get(OURS);
   if (!bytes) return null;
@@ -203,13 +193,13 @@ function readOurs(files: ReadonlyMap<string, Buffer>): Ours | null {
 /** The items of a package in their order: that of its test, else of its manifest. */
 function itemPaths(files: ReadonlyMap<string, Buffer>, manifest: Xml, manifestPath: string): string[] {
   const resources = all(manifest, 'resource');
-  const listed = resources.filter((one) => /item/.test(one.attrs.type ?? '')).map((one) => resolved(one.attrs.href ?? '', manifestPath));
-  const tests = resources.filter((one) => /test/.test(one.attrs.type ?? '')).map((one) => resolved(one.attrs.href ?? '', manifestPath));
+  const listed = resources.filter((one) => /item/.test(one.attrs.type ?? '')).map((one) => packagePath(one.attrs.href ?? '', manifestPath));
+  const tests = resources.filter((one) => /test/.test(one.attrs.type ?? '')).map((one) => packagePath(one.attrs.href ?? '', manifestPath));
   const inTests = tests.flatMap((path) => {
     const bytes = files.get(path);
     if (!bytes) return [];
     try {
-      return all(readXml(bytes.toString('utf8')), 'assessmentItemRef').map((one) => resolved(one.attrs.href ?? '', path));
+      return all(readXml(bytes.toString('utf8')), 'assessmentItemRef').map((one) => packagePath(one.attrs.href ?? '', path));
     } catch {
       return [];
     }
@@ -264,7 +254,7 @@ export function readPackage(
     try {
       const item = readXml(bytes.toString('utf8'));
       try {
-        const read = readItem(item, { newId: randomUUID, pictureOf: (from) => pictureOf(resolved(from, path)) });
+        const read = readItem(item, { newId: randomUUID, pictureOf: (from) => pictureOf(packagePath(from, path)) });
         // Our own form has the last word on what is a question.
         if (questionForm.validate(read.question).error) throw new ItemProblem('unreadable');
         result.questions.push(read.question);
@@ -293,7 +283,7 @@ export function readPackage(
 
 function titleOfTest(files: ReadonlyMap<string, Buffer>, manifest: Xml, manifestPath: string): string {
   const test = all(manifest, 'resource').find((one) => /test/.test(one.attrs.type ?? ''));
-  const bytes = test && files.get(resolved(test.attrs.href ?? '', manifestPath));
+  const bytes = test && files.get(packagePath(test.attrs.href ?? '', manifestPath));
   try {
     return bytes ? (readXml(bytes.toString('utf8')).attrs.title ?? '').slice(0, 200) : '';
   } catch {

@@ -16,6 +16,7 @@ const BLOCKS: Readonly<Record<string, string>> = {
   tableCell: 'td',
   tableHeader: 'th',
 };
+const SPANS = ['colspan', 'rowspan'] as const;
 const NAMES = Object.fromEntries([...Object.entries(BLOCKS), ['doc', 'div']].map(([type, tag]) => [tag, type]));
 
 /** How a text is written: where its pictures lie in the package, and what stands for its gaps. */
@@ -75,13 +76,14 @@ function nodeToXhtml(node: RichNode, w: XmlWriter, how: XhtmlWriting): Html {
       return w.h('table', {}, w.h('tbody', {}, ...inside));
     default: {
       const tag = BLOCKS[node.type];
-      return tag ? w.h(tag, {}, ...inside) : { html: inside.map((one) => one.html).join('') };
+      const spans = SPANS.filter((name) => Number(node.attrs?.[name] ?? 1) > 1).map((name) => [name, Number(node.attrs![name])] as const);
+      return tag ? w.h(tag, Object.fromEntries(spans), ...inside) : { html: inside.map((one) => one.html).join('') };
     }
   }
 }
 
 /** What a text of somebody else's holds that ours cannot. */
-export type LeftBehind = 'picture' | 'formula' | 'media' | 'styles';
+export type LeftBehind = 'picture' | 'formula' | 'media' | 'styles' | 'script';
 
 /** How a text is read: what becomes of a picture, and of an interaction in the middle of words. */
 export interface XhtmlReading {
@@ -89,6 +91,8 @@ export interface XhtmlReading {
   pictureOf: (path: string) => string | null;
   interaction: (element: Xml) => string | null;
   missed: (what: LeftBehind) => void;
+  /** what a text points at that is no address of the web: a file beside it */
+  pointsAt?: (path: string) => void;
 }
 
 const isBlock = (node: RichNode) => !['text', 'hardBreak', 'inlineMath'].includes(node.type);
@@ -122,6 +126,7 @@ function nodesOf(children: readonly (Xml | string)[], how: XhtmlReading, marks: 
       case 'hr':
         return [{ type: 'horizontalRule' }];
       case 'a':
+        if (one.attrs.href && !isSafeLink(one.attrs.href)) how.pointsAt?.(one.attrs.href);
         return isSafeLink(one.attrs.href)
           ? nodesOf(one.children, how, [...marks, { type: 'link', attrs: { href: one.attrs.href } }])
           : nodesOf(one.children, how, marks);
@@ -145,7 +150,10 @@ function nodesOf(children: readonly (Xml | string)[], how: XhtmlReading, marks: 
         how.missed('media');
         return [];
       case 'script':
+        how.missed('script');
+        return [];
       case 'style':
+      case 'title':
         return [];
       case 'h1':
       case 'h2':
@@ -163,9 +171,10 @@ function nodesOf(children: readonly (Xml | string)[], how: XhtmlReading, marks: 
         return [{ type: NAMES[one.name]!, content: nodesOf(one.children, how, marks).filter(isBlock) }].filter(
           (node) => node.content.length > 0,
         );
-      case 'li':
       case 'td':
       case 'th':
+        return [{ type: NAMES[one.name]!, ...spansOf(one), content: orEmpty(blocksOf(nodesOf(one.children, how, marks))) }];
+      case 'li':
       case 'blockquote':
         return [{ type: NAMES[one.name]!, content: orEmpty(blocksOf(nodesOf(one.children, how, marks))) }];
       case 'table':
@@ -178,6 +187,11 @@ function nodesOf(children: readonly (Xml | string)[], how: XhtmlReading, marks: 
         return nodesOf(one.children, how, marks);
     }
   });
+}
+/** Over how many columns and rows a cell goes, where it is more than one. */
+function spansOf({ attrs }: Xml): Pick<RichNode, 'attrs'> {
+  const spans = SPANS.map((name) => [name, Number(attrs[name])] as const).filter(([, n]) => Number.isInteger(n) && n > 1 && n <= 100);
+  return spans.length > 0 ? { attrs: Object.fromEntries(spans) } : {};
 }
 const inlineOnly = (nodes: RichNode[]): RichNode[] => nodes.filter((node) => !isBlock(node));
 const orEmpty = (blocks: RichNode[]): RichNode[] => (blocks.length > 0 ? blocks : [{ type: 'paragraph' }]);

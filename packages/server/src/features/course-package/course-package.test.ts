@@ -1,0 +1,405 @@
+import { plainText, type Question } from '@jolly/core';
+import { DOMParser } from '@xmldom/xmldom';
+import type {
+  ArchiveJob,
+  AssignmentListItem,
+  Attachment,
+  BriefReply,
+  ClassReply,
+  KeptFile,
+  ShelfItemReply,
+  ShelfReply,
+  Unit,
+} from '../../contract';
+import { unzip } from '../../files/read-table';
+import { courseIn, lookedAt, packaged, withoutIds } from '../../testing/archives';
+import { aQuiz, asQuiz, bend, course, gap, question, speed, wear, why } from '../../testing/quizzes';
+import { aSchool, aServer, doc, type Person, type School, type Server } from '../../testing/school';
+import { zip } from '../../testing/zip';
+import { aForeignCourse, manifest, PNG } from '../../testing/courses';
+
+let server: Server;
+let school: School;
+let finch: Person;
+/** another class of the same teacher, with nothing in it */
+let fens: string;
+beforeEach(async () => {
+  server = await aServer();
+  school = await aSchool(server);
+  finch = await server.person('finch');
+  fens = ((await finch.post('/api/classes', { name: 'Fens' })).body as ClassReply).id;
+});
+afterEach(() => server.close());
+
+const parts = async (bytes: Buffer) => Object.fromEntries((await unzip(bytes)).map((one) => [one.name, one.bytes]));
+const ofClass = () => packaged(server, finch, `/api/classes/${school.rivers}/course-packages`);
+/** Everything a class has, as its teacher reads it, by title. */
+async function briefsOf(classId: string): Promise<Record<string, BriefReply>> {
+  const lists = await Promise.all(['assignment', 'handout'].map((kind) => finch.get(`/api/assignments?kind=${kind}`)));
+  const all = lists.flatMap(({ body }) => body as AssignmentListItem[]).filter((one) => one.classId === classId);
+  const briefs = await Promise.all(all.map(async (one) => (await finch.get(`/api/briefs/${one.briefId}`)).body as BriefReply));
+  return Object.fromEntries(briefs.map((one) => [one.title, one]));
+}
+/** What a brief says, apart from where it is set. */
+const saying = ({ id: _, classes: __, version: ___, elsewhere: ____, ...brief }: BriefReply) => withoutIds(brief);
+const table = async (name: string) => {
+  const [rows] = await server.sequelize.query(`SELECT COUNT(*) AS n FROM ${name}`);
+  return (rows as { n: number }[])[0]!.n;
+};
+const TABLES = ['briefs', 'assignments', 'units', 'shelf_items', 'kept_files', 'file_uses'];
+const stored = () => Promise.all(TABLES.map(table));
+
+const ID = (n: number) => `7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b${String(n).padStart(2, '0')}`;
+const image = (file: KeptFile) => ({
+  type: 'doc' as const,
+  content: [
+    { type: 'paragraph', content: [{ type: 'text', text: 'Look & draw.' }] },
+    { type: 'image', attrs: { fileId: file.id, alt: 'The ford' } },
+  ],
+});
+
+/** A class with something of everything that can be prepared. */
+async function aPreparedClass(): Promise<void> {
+  const picture = (await finch.upload('/api/files', PNG, 'ford.png')).body as KeptFile;
+  const map = (await finch.upload('/api/files', Buffer.from('the valley'), 'map of the valley (50%).txt')).body as KeptFile;
+  const { body: units } = await finch.put(`/api/classes/${school.rivers}/units`, {
+    units: [
+      { id: null, name: 'Water & wear' },
+      { id: null, name: 'Maps' },
+    ],
+  });
+  const [water, maps] = units as Unit[];
+  const about = await school.drafted(finch, {
+    kind: 'handout',
+    title: 'About fords',
+    instructions: image(picture),
+    otherWords: { fr: { title: 'Les gués', instructions: doc('Regarde et dessine.'), spoken: null } },
+    unitId: water!.id,
+  });
+  const attachments: Attachment[] = [
+    { id: ID(11), title: 'Map', use: 'toRead', example: false, kind: 'file', file: map },
+    { id: ID(12), title: 'Rules', use: 'toRead', example: true, kind: 'link', url: 'https://example.org/rules' },
+    { id: ID(13), title: 'Sheet', use: 'oneEach', example: false, kind: 'worksheet', text: doc('Name: ___') },
+    { id: ID(14), title: '', use: 'toRead', example: false, kind: 'handout', briefId: about.id },
+  ];
+  await school.drafted(finch, {
+    title: 'Valley model',
+    instructions: doc('Build a valley.'),
+    attachments,
+    points: 8_000,
+    scoring: {
+      by: 'rubric',
+      shelfId: null,
+      rubric: {
+        name: 'Model',
+        criteria: [
+          {
+            id: 'form',
+            name: 'Form',
+            weight: 1000,
+            aims: ['Landforms'],
+            levels: [
+              { id: 'a', name: 'Good', descriptor: 'As in nature', points: 8_000, upTo: null },
+              { id: 'b', name: 'Not yet', descriptor: '', points: 0, upTo: null },
+            ],
+          },
+        ],
+      },
+    },
+    lateRule: { kind: 'cap', percent: 50_000 },
+    aims: ['Landforms'],
+    unitId: water!.id,
+    due: server.clock.now + 86_400_000,
+  });
+  await school.drafted(finch, {
+    kind: 'handout',
+    title: 'Where to look',
+    attachments: [{ id: ID(15), title: 'Atlas', use: 'toRead', example: false, kind: 'link', url: 'https://example.org/atlas' }],
+    unitId: maps!.id,
+  });
+  const options = ['A', 'B', 'C'].map((id) => ({ id, text: doc(id), staysLast: id === 'C', explanation: '' }));
+  const more = [
+    question('all', 'Which two?', { kind: 'several', options, key: ['A', 'B'], mode: 'all' }),
+    question('true', 'It is so.', { kind: 'trueFalse', key: ['false'] }),
+    question('word', 'Which word?', { kind: 'short', gaps: [gap(['silt', 'mud'], { ignoreCase: false })] }, { text: image(picture) }),
+  ];
+  const quiz = { ...aQuiz([bend(), wear(), speed(), course(), why(), ...more]), run: { ...aQuiz().run, limitMinutes: 20 } };
+  await school.drafted(finch, { ...asQuiz(quiz), title: 'Reading a river' });
+}
+
+describe('a course out', () => {
+  it('is a package that any program finds its way in: no resource without its file, no reference without its target', async () => {
+    await aPreparedClass();
+    const all = await parts(await ofClass());
+    const found: string[] = [];
+    const parser = new DOMParser({ onError: (_level: string, message: string) => void found.push(message) } as never);
+    const read = (name: string) => parser.parseFromString(all[name]!.toString(), 'text/xml');
+    const list = read('imsmanifest.xml');
+    const named = (name: string) => Array.from(list.getElementsByTagName(name));
+    const ids = named('resource').map((one) => one.getAttribute('identifier'));
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const one of [
+      ...named('dependency'),
+      ...named('cpx:variant'),
+      ...named('item').filter((item) => item.getAttribute('identifierref')),
+    ])
+      expect(ids).toContain(one.getAttribute('identifierref'));
+    const hrefs = named('file').map((one) => decodeURIComponent(one.getAttribute('href')!));
+    expect([...hrefs, 'imsmanifest.xml'].sort()).toEqual(Object.keys(all).sort());
+    expect(list.getElementsByTagName('schemaversion')[0]!.textContent).toBe('1.3.0');
+    expect(named('title').map((one) => one.textContent)).toEqual([
+      'Water & wear',
+      'About fords',
+      'Valley model',
+      'Maps',
+      'Where to look',
+      'Reading a river',
+      'Reading a river',
+    ]);
+    for (const name of Object.keys(all).filter((one) => one.endsWith('.xml'))) read(name);
+    expect(found).toEqual([]);
+
+    const page = all['handouts/001.html']!.toString();
+    expect(page).toContain('Look &amp; draw.');
+    expect(page).toContain('<section lang="fr"><h2>Les gués</h2>');
+    const assignment = read('assignments/002.xml');
+    expect(assignment.getElementsByTagName('gradable')[0]!.getAttribute('points_possible')).toBe('8');
+    const attached = Array.from(assignment.getElementsByTagName('attachment')).map((one) => decodeURIComponent(one.getAttribute('href')!));
+    expect(attached.map((one) => one.replace(/[0-9a-f]{12}/, 'FILE'))).toEqual([
+      '../files/FILE/map of the valley (50%).txt',
+      '../assignments/002-3.html',
+      '../assignments/002-rubric.html',
+    ]);
+    expect(all['assignments/002-rubric.html']!.toString()).toContain('<td>As in nature</td>');
+    const quiz = read('quizzes/004.xml');
+    const profiles = Array.from(quiz.getElementsByTagName('fieldentry')).map((one) => one.textContent);
+    expect(profiles).toEqual(
+      expect.arrayContaining([
+        'cc.exam.v0p1',
+        '20',
+        'cc.multiple_choice.v0p1',
+        'cc.multiple_response.v0p1',
+        'cc.true_false.v0p1',
+        'cc.fib.v0p1',
+        'cc.essay.v0p1',
+      ]),
+    );
+    expect(quiz.getElementsByTagName('item')).toHaveLength(5);
+    // What the profile has no words for lies beside it in a newer standard.
+    expect(Object.keys(await parts(all['quizzes/004-questions.zip']!)).filter((one) => one.startsWith('items/'))).toHaveLength(8);
+    const text = Object.entries(all).map(([name, bytes]) => (name.endsWith('.zip') ? '' : bytes.toString())).join(''); // prettier-ignore
+    expect(text).not.toMatch(/Bao|finch|2026-11/);
+  });
+
+  it('comes in again as it was, into another class as drafts without dates', async () => {
+    await aPreparedClass();
+    const job = await courseIn(server, finch, await ofClass(), { as: 'drafts', classId: fens });
+    expect(job).toMatchObject({ state: 'done', holds: 'course', classId: fens });
+    expect(job.course).toEqual({
+      title: job.title,
+      units: 2,
+      assignments: 1,
+      quizzes: 1,
+      handouts: 2,
+      others: 0,
+      files: 2,
+      bytes: PNG.length + 10,
+      missed: [],
+    });
+    const [before, after] = [await briefsOf(school.rivers), await briefsOf(fens)];
+    expect(Object.keys(after).sort()).toEqual(['About fords', 'Reading a river', 'Valley model', 'Where to look']);
+    for (const title of Object.keys(after)) expect(saying(after[title]!)).toEqual(saying(before[title]!));
+    const [set] = after['Valley model']!.classes;
+    expect(set).toMatchObject({ due: null, issuedAt: null });
+    const units = (await finch.get(`/api/classes/${fens}/units`)).body as Unit[];
+    expect(units.find((one) => one.id === set!.unitId)!.name).toBe('Water & wear');
+    // The handout it points at is the one that came along.
+    const linked = after['Valley model']!.attachments.find((one) => one.kind === 'handout');
+    expect(linked).toMatchObject({ briefId: after['About fords']!.id });
+    // A second time it finds the units that are there, and the files.
+    const files = await table('kept_files');
+    await courseIn(server, finch, await ofClass(), { as: 'drafts', classId: fens });
+    expect((await finch.get(`/api/classes/${fens}/units`)).body).toHaveLength(2);
+    expect(await table('kept_files')).toBe(files);
+  });
+
+  it('goes onto the shelf, with a folder for each unit, and from there out and in again', async () => {
+    await aPreparedClass();
+    await courseIn(server, finch, await ofClass(), { as: 'shelf', folder: 'Rivers' });
+    const shelf = async () => ((await finch.get('/api/shelf')).body as ShelfReply).items;
+    expect((await shelf()).map((one) => [one.folder, one.title])).toEqual([
+      ['Rivers', 'Reading a river'],
+      ['Rivers – Maps', 'Where to look'],
+      ['Rivers – Water & wear', 'About fords'],
+      ['Rivers – Water & wear', 'Valley model'],
+    ]);
+    const rubric = { name: 'Speech', criteria: [] };
+    await finch.post('/api/shelf', { title: 'Speech', folder: 'Rivers', tags: [], body: { kind: 'rubric', rubric } });
+    await finch.post('/api/shelf', { title: 'Labels', folder: 'Rivers', tags: [], body: { kind: 'worksheet', text: doc('Name: ___') } });
+    const bytes = await packaged(server, finch, '/api/shelf/course-packages', { folder: 'Rivers' });
+    await courseIn(server, finch, bytes, { as: 'shelf', folder: 'Again' });
+    const again = (await shelf()).filter((one) => one.folder === 'Again');
+    expect(again.map((one) => [one.kind, one.title])).toEqual([
+      ['worksheet', 'Labels'],
+      ['assignment', 'Reading a river'],
+      ['rubric', 'Speech'],
+    ]);
+    const one = async (folder: string, title: string) => {
+      const { id } = (await shelf()).find((item) => item.folder === folder && item.title === title)!;
+      return withoutIds(((await finch.get(`/api/shelf/${id}`)).body as ShelfItemReply).body);
+    };
+    for (const { title } of again) expect(await one('Again', title)).toEqual(await one('Rivers', title));
+    // Into a class a worksheet goes as a handout, and a rubric onto the shelf.
+    await courseIn(server, finch, bytes, { as: 'drafts', classId: fens });
+    expect((await briefsOf(fens)).Labels).toMatchObject({
+      kind: 'handout',
+      attachments: [{ kind: 'worksheet', text: doc('Name: ___') }],
+    });
+    expect((await shelf()).filter((item) => item.kind === 'rubric')).toHaveLength(3);
+  });
+
+  it('is read by the standard where somebody has changed it', async () => {
+    await aPreparedClass();
+    const all = await parts(await ofClass());
+    const changed = {
+      ...all,
+      'handouts/001.html': all['handouts/001.html']!.toString().replace('Look &amp; draw.', 'Look twice.'),
+      'assignments/002.xml': all['assignments/002.xml']!.toString().replace('Build a valley.', 'Build two.'),
+    };
+    await courseIn(server, finch, await zip(changed), { as: 'drafts', classId: fens });
+    const after = await briefsOf(fens);
+    expect(JSON.stringify(after['About fords']!.instructions)).toContain('Look twice.');
+    expect(JSON.stringify(after['About fords']!.instructions)).toContain('"alt":"The ford"');
+    expect(after['Valley model']).toMatchObject({ points: 8_000, scoring: { by: 'points' } });
+    expect(after['Valley model']!.attachments.map((one) => one.kind === 'file' && one.file.name)).toContain('map of the valley (50%).txt');
+    expect(after['Reading a river']!.quiz!.questions).toHaveLength(8);
+  });
+});
+
+describe('a course of another program', () => {
+  it('is taken as far as it can be, and says of all else why not', async () => {
+    const { state, course: look, id } = await lookedAt(server, finch, await aForeignCourse());
+    expect(state).toBe('looked');
+    expect(look).toMatchObject({ title: 'Streams', units: 2, assignments: 1, quizzes: 1, handouts: 5, files: 3 });
+    expect(look!.missed.map((one) => `${one.title}: ${one.why}`).sort()).toEqual([
+      'Broken: unreadable',
+      'Forms: doctype',
+      'Gone: notThere',
+      'Ground: elsewhere',
+      'Ground: picture',
+      'Ground: script',
+      'Nowhere: noAddress',
+      'Odd one: unknownKind',
+      'Quiz – keyless: questionKey',
+      'Quiz – parts: questionScoring',
+      'Quiz – pattern: questionKind',
+      'Talk: discussion',
+      'Task: forTeachers',
+      'Tool: outsideTool',
+      'extra/spare.css: notNamed',
+    ]);
+    await finch.post(`/api/archives/${id}/bring`, { as: 'drafts', classId: fens });
+    await server.services.archiveJobs.work(server.clock.now);
+    const after = await briefsOf(fens);
+    const text = (title: string) => `${plainText(after[title]!.instructions)} ${JSON.stringify(after[title]!.instructions)}`;
+    expect(text('Ground')).toContain('Sand lets water through.');
+    expect(text('Ground')).not.toContain('steal');
+    expect(text('Ground')).toContain('"alt":"Layers"');
+    expect(after.Ground!.attachments).toMatchObject([{ kind: 'file', file: { name: 'table of soils.csv', mediaType: 'text/plain' } }]);
+    expect(after['A page on streams']!.attachments).toMatchObject([{ kind: 'link', url: 'https://example.org/streams?a=1&b=2' }]);
+    expect(after.Surely!.attachments).toMatchObject([{ file: { name: '100% sure.txt' } }]);
+    expect(after.Task).toMatchObject({ kind: 'assignment', how: 'handIn', points: 12_500, accepts: ['files', 'link'] });
+    expect(text('Task')).not.toContain('Only you');
+    const quiz = after.Quiz!;
+    expect(quiz).toMatchObject({ how: 'quiz', rounds: 2, points: 7_000, quiz: { run: { limitMinutes: 15 } } });
+    expect(quiz.quiz!.questions.map((one) => one.kind)).toEqual(['one', 'several', 'trueFalse', 'short', 'own']);
+    expect(quiz.quiz!.questions[0]).toMatchObject({
+      points: 3_000,
+      explanation: 'It is slow there.',
+      options: [{ explanation: 'Too fast.' }, { explanation: '' }],
+    });
+    const [one, several, , short] = quiz.quiz!.questions as [Question, Question, Question, Question];
+    expect(one.kind === 'one' && one.key).toEqual([one.kind === 'one' && one.options[1]!.id]);
+    expect(several.kind === 'several' && several.key).toHaveLength(2);
+    expect(short).toMatchObject({ gaps: [{ accepted: [{ text: 'silt' }, { text: 'mud' }], ignoreCase: true }] });
+  });
+
+  it('with nothing but questions is a course too, whose quiz no unit lists', async () => {
+    const { 'imsmanifest.xml': _, ...rest } = await parts(await aForeignCourse());
+    const bare = manifest(
+      '',
+      '<resource identifier="q" type="imsqti_xmlv1p2/imscc_xmlv1p1/assessment" href="quiz/quiz.xml"><file href="quiz/quiz.xml"/></resource>',
+    );
+    const { course: look } = await lookedAt(server, finch, await zip({ ...rest, 'imsmanifest.xml': bare }));
+    expect(look).toMatchObject({ units: 0, quizzes: 1, handouts: 0 });
+  });
+});
+
+describe('what is wrong with a course', () => {
+  it.each([
+    [
+      'whose list declares a document type',
+      { 'imsmanifest.xml': '<!DOCTYPE m [<!ENTITY a "b">]><manifest>&a;</manifest>' },
+      'declares a document type',
+    ],
+    ['whose list cannot be read', { 'imsmanifest.xml': '<manifest><resources>' }, 'cannot be read'],
+    ['that is none', { 'notes.txt': 'hello' }, 'neither an archive'],
+  ])('one %s is refused in a sentence, and nothing is stored', async (_, files, says) => {
+    const before = await stored();
+    const job = await lookedAt(server, finch, await zip(files));
+    expect(job.state).toBe('failed');
+    expect(job.problem).toContain(says);
+    expect(await stored()).toEqual(before);
+  });
+
+  it('a file that is not as large as the zip says ends all of it, and nothing is stored', async () => {
+    await aPreparedClass();
+    const bytes = await ofClass();
+    // The size of the text file in the zip's own list, four bytes little-endian after its packed size.
+    const at = bytes.lastIndexOf(Buffer.from('map of the valley (50%).txt')) - 'files/000000000000/'.length - 46;
+    bytes.writeUInt32LE(9, at + 24);
+    const { id } = await lookedAt(server, finch, bytes);
+    const before = await stored();
+    await finch.post(`/api/archives/${id}/bring`, { as: 'drafts', classId: fens });
+    await server.services.archiveJobs.work(server.clock.now);
+    expect((await finch.get(`/api/archives/${id}`)).body).toMatchObject({ state: 'failed' });
+    expect(await stored()).toEqual(before);
+  });
+
+  it('a part of ours that was tampered with counts for nothing: the standard is read in its place', async () => {
+    await aPreparedClass();
+    const all = await parts(await ofClass());
+    const ours = JSON.parse(all['jolly-course.json']!.toString()) as {
+      things: Record<string, { thing: { body: { brief: { points: unknown } } } }>;
+    };
+    ours.things['assignments/002.xml']!.thing.body.brief.points = -5;
+    const other = (await (await server.person('lund')).upload('/api/files', Buffer.from('secret'), 'secret.txt')).body as KeptFile;
+    const text = JSON.stringify(ours).replace(/"fileId":"[0-9a-f-]{36}"/, `"fileId":"${other.id}"`);
+    await courseIn(server, finch, await zip({ ...all, 'jolly-course.json': text }), { as: 'drafts', classId: fens });
+    const after = await briefsOf(fens);
+    expect(after['Valley model']).toMatchObject({ points: 8_000, scoring: { by: 'points' } });
+    expect(JSON.stringify(after)).not.toContain(other.id);
+  });
+
+  it('goes only where its teacher may write, and only as what it is', async () => {
+    const stranger = await server.person('stranger');
+    const { id } = await lookedAt(server, stranger, await aForeignCourse());
+    const bring = (body: object, who = stranger) => who.post(`/api/archives/${id}/bring`, body);
+    expect((await bring({ as: 'drafts', classId: school.rivers })).status).toBe(404);
+    expect((await bring({ as: 'shelf', folder: '' }, finch)).status).toBe(404);
+    expect((await bring({ as: 'past' })).body).toMatchObject({ type: 'archive.otherKind' });
+    expect((await bring({ as: 'drafts' })).status).toBe(400);
+    expect((await finch.post('/api/shelf/course-packages', { folder: 'Nothing here' })).body).toMatchObject({ type: 'course.emptyFolder' });
+    expect((await stranger.post(`/api/classes/${school.rivers}/course-packages`)).status).toBe(404);
+  });
+
+  it('is there once, though the server that brought it in stopped right then', async () => {
+    const { id } = await lookedAt(server, finch, await aForeignCourse());
+    await finch.post(`/api/archives/${id}/bring`, { as: 'drafts', classId: fens });
+    await server.services.archiveJobs.work(server.clock.now);
+    const before = await stored();
+    await server.services.archiveJobs.work(server.clock.now + 120_000);
+    expect(await stored()).toEqual(before);
+    expect(((await finch.get(`/api/archives/${id}`)).body as ArchiveJob).state).toBe('done');
+  });
+});
