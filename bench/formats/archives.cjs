@@ -60,7 +60,7 @@ async function archivesRoundTrip(teacher, folder) {
   return { classes: classes.length, cells, bytes, took };
 }
 
-module.exports = { archivesRoundTrip };
+module.exports = { archivesRoundTrip, ended, withoutIds };
 if (require.main === module) {
   const folder = mkdtempSync(join(tmpdir(), 'jolly-archives-'));
   signIn(process.argv[2])

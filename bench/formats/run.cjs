@@ -5,6 +5,7 @@ const { basename, join } = require('node:path');
 const { SHIPPED_REPORTS } = require('@jolly/core');
 const { ask, base, signIn } = require('../client.cjs');
 const { archivesRoundTrip } = require('./archives.cjs');
+const { coursesRoundTrip } = require('./courses.cjs');
 const { reportPages } = require('./report-pages.cjs');
 
 const folder = join(process.env.JOLLY_DATA, 'formats');
@@ -202,10 +203,21 @@ async function main() {
     return `${index.pieces.length} pieces`;
   });
 
-  // Notices, and whole classes.
+  // Notices, courses and whole classes.
   const { address: feed } = await ask(teacher, 'POST', `/api/classes/${one.id}/notices/feed`, {});
   const atom = await fetched(teacher, new URL(feed).pathname, 'notices.atom');
   look('notices of a class (.atom)', 'xmllint', lint, () => void run('xmllint', ['--noout', atom]));
+  const courses = await coursesRoundTrip(teacher, folder).catch((error) => ({ classes: 0, things: error.message }));
+  look('package of a course (.imscc)', 'Python', true, () => {
+    if (courses.classes === 0) throw new Error(courses.things);
+    return `${courses.classes} classes out and in again; ${courses.things} assignments and handouts say the same`;
+  });
+  look('package of a course (.imscc)', 'xmllint', lint, () => {
+    run(PYTHON, ['-m', 'zipfile', '-e', join(folder, 'course.imscc'), join(folder, 'course')]);
+    const files = readdirSync(join(folder, 'course'), { recursive: true }).filter((file) => String(file).endsWith('.xml'));
+    run('xmllint', ['--noout', ...files.map((file) => join(folder, 'course', String(file)))]);
+    return `${files.length} files well formed`;
+  });
   const { classes, cells } = await archivesRoundTrip(teacher, folder).catch((error) => ({ classes: 0, cells: error.message }));
   look('archive of a class (.zip)', 'Python', true, () => {
     if (classes === 0) throw new Error(cells);

@@ -37,10 +37,10 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     ],
   },
   '/archives': {
-    is: 'Classes as files: written out, and brought in.',
+    is: 'Classes and courses as files: written out, and brought in.',
     acts: [
-      'On Class, Details, “Archive” writes a class into one file; fetch it here.',
-      'Bring one in: it is looked at first, then becomes a past class or a new one without its students.',
+      'On Class, Details, “Archive” writes a whole class into one file, “Course package” what is prepared for it; fetch it here.',
+      'Bring one in: it is looked at first. A class becomes a past or a new one, a course drafts of a class or things on your shelf.',
       'Follow how far each is, or stop it; nothing half done stays.',
     ],
   },

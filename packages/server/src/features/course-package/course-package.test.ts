@@ -66,6 +66,7 @@ async function aPreparedClass(): Promise<void> {
     units: [
       { id: null, name: 'Water & wear' },
       { id: null, name: 'Maps' },
+      { id: null, name: 'Next year' },
     ],
   });
   const [water, maps] = units as Unit[];
@@ -153,6 +154,7 @@ describe('a course out', () => {
       'Valley model',
       'Maps',
       'Where to look',
+      'Next year',
       'Reading a river',
       'Reading a river',
     ]);
@@ -197,7 +199,7 @@ describe('a course out', () => {
     expect(job).toMatchObject({ state: 'done', holds: 'course', classId: fens });
     expect(job.course).toEqual({
       title: job.title,
-      units: 2,
+      units: 3,
       assignments: 1,
       quizzes: 1,
       handouts: 2,
@@ -219,7 +221,7 @@ describe('a course out', () => {
     // A second time it finds the units that are there, and the files.
     const files = await table('kept_files');
     await courseIn(server, finch, await ofClass(), { as: 'drafts', classId: fens });
-    expect((await finch.get(`/api/classes/${fens}/units`)).body).toHaveLength(2);
+    expect((await finch.get(`/api/classes/${fens}/units`)).body).toHaveLength(3);
     expect(await table('kept_files')).toBe(files);
   });
 

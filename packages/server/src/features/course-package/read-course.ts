@@ -156,9 +156,15 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
   }
 
   const units: Course['units'] = [];
-  async function walk(items: readonly Xml[], name: string): Promise<void> {
+  const unitOf = (name: string): Course['units'][number] => {
     const unit = units.find((one) => one.name === name) ?? { name, things: [] };
     if (!units.includes(unit)) units.push(unit);
+    return unit;
+  };
+  /** units that somebody planned and has not filled */
+  const planned = new Set<string>();
+  async function walk(items: readonly Xml[], name: string): Promise<void> {
+    const unit = unitOf(name);
     for (const item of items) {
       const called = textIn(child(item, 'title')).trim();
       const below = children(item, 'item');
@@ -168,7 +174,9 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
         const thing = await thingOf(resource, called);
         if (thing) unit.things.push(thing);
       }
-      if (below.length > 0) await walk(below, titled([name, called].filter(Boolean).join(' – ')).slice(0, LONGEST_UNIT).trim());
+      const inside = titled([name, called].filter(Boolean).join(' – ')).slice(0, LONGEST_UNIT).trim();
+      if (below.length > 0) await walk(below, inside);
+      else if (item.attrs.identifierref === undefined && inside !== '') planned.add(unitOf(inside).name);
     }
   }
   const organization = elements(child(manifest, 'organizations') ?? manifest).find((one) => one.name === 'organization');
@@ -193,7 +201,7 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
   for (const resource of resources)
     if (!taken.has(resource) && !known.has(pathOf(resource)))
       note(pathOf(resource) || (resource.attrs.identifier ?? ''), /lti/.test(resource.attrs.type ?? '') ? 'outsideTool' : 'notNamed');
-  const most = bounded(units, note);
+  const most = bounded(units, planned, note);
   return { title: titled(ours?.title ?? '') || titleOf(manifest, organization), units: most, files, missed };
 }
 
@@ -216,14 +224,14 @@ function titleOf(manifest: Xml, organization: Xml | undefined): string {
   return titled(textIn(about && find(about)) || textIn(organization && child(organization, 'title')));
 }
 
-/** Units with something in them, and of all their things no more than a class is given. */
-function bounded(units: Course['units'], note: (title: string, why: CourseMiss) => void): Course['units'] {
+/** Units with something in them or planned, and of all their things no more than a class is given. */
+function bounded(units: Course['units'], planned: ReadonlySet<string>, note: (title: string, why: CourseMiss) => void): Course['units'] {
   let left = MOST_THINGS;
   return units.flatMap(({ name, things }) => {
     for (const one of things.slice(left)) note(one.title, 'tooMany');
     const some = things.slice(0, left);
     left -= some.length;
-    return some.length > 0 ? [{ name, things: some }] : [];
+    return some.length > 0 || planned.has(name) ? [{ name, things: some }] : [];
   });
 }
 

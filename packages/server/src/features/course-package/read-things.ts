@@ -74,8 +74,8 @@ function readingAt(path: string, inside: Inside): { how: XhtmlReading; files: Ma
   };
 }
 
-const attachmentOf = (file: KeptFile, title = ''): Attachment => ({
-  ...{ id: randomUUID(), kind: 'file', title: titled(title), use: 'toRead', example: false },
+const attachmentOf = (file: KeptFile): Attachment => ({
+  ...{ id: randomUUID(), kind: 'file', title: titled(file.name), use: 'toRead', example: false },
   file,
 });
 const attached = (files: ReadonlyMap<string, KeptFile>): Attachment[] =>

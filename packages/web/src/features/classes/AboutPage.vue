@@ -299,7 +299,7 @@ const putAway = (on: boolean) =>
   outline: 2px solid var(--text);
 }
 .hues :deep(.radio-field) {
-  gap: 8px;
+  gap: 6px;
 }
 .hue {
   display: block;

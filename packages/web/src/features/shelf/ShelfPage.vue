@@ -106,6 +106,7 @@ async function changed(): Promise<void> {
             { title: t('shelf.newRubric'), disabled: busy, press: newRubric },
             { title: t('shelf.newWorksheet'), disabled: busy, press: newWorksheet },
           ]"
+          ><LinkButton to="/archives">{{ t('shelf.bringCourse') }}</LinkButton
           ><FileButton :disabled="busy" @files="keepFile">{{ t('shelf.keepFile') }}</FileButton></PageActs
         >
       </div>

@@ -17,6 +17,7 @@ export const shelfWords = {
     tags: 'Tags, with ; between',
     empty: 'The shelf is empty. Keep an assignment, a rubric, a worksheet, a handout or a file, and set it again in another class or year.',
     emptyFound: 'Nothing on the shelf is like this.',
+    bringCourse: 'Bring in a course',
     asCourse: 'Take out as a course',
     keepFile: 'Keep a file',
     newRubric: 'New rubric',
