@@ -61,6 +61,8 @@ export interface CourseLook {
   bytes: number;
   /** thing by thing what is not taken, or not all of it */
   missed: { title: string; why: CourseMiss }[];
+  /** as many more are not told one by one */
+  missedMore: number;
 }
 export interface ArchiveJob {
   id: string;

@@ -207,6 +207,7 @@ describe('a course out', () => {
       files: 2,
       bytes: PNG.length + 10,
       missed: [],
+      missedMore: 0,
     });
     const [before, after] = [await briefsOf(school.rivers), await briefsOf(fens)];
     expect(Object.keys(after).sort()).toEqual(['About fords', 'Reading a river', 'Valley model', 'Where to look']);

@@ -207,6 +207,7 @@ export function coursePackagesService(services: Collaborators) {
         files: sizes.size,
         bytes: [...sizes.values()].reduce((sum, one) => sum + one, 0),
         missed: course.missed,
+        missedMore: course.missedMore,
       };
     },
 

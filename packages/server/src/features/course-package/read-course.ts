@@ -17,13 +17,15 @@ import { fileNamed, NotTaken, readThing, standsAlone, titled, type Inside } from
 const LARGEST_TEXT = 8 * 1024 ** 2;
 /** Our own part holds the questions of every quiz. */
 const LARGEST_OURS = 128 * 1024 ** 2;
-const MOST_MISSED = 500;
+const MOST_MISSED = 300;
 const LONGEST_UNIT = 120;
 
 /** A course as it was read from a package: its files by the id that its things name them with. */
 export interface ReadCourse extends Course {
   files: ReadonlyMap<string, { path: string; file: KeptFile }>;
   missed: { title: string; why: CourseMiss }[];
+  /** as many more are not told one by one */
+  missedMore: number;
 }
 
 const thingForm = Joi.object<CourseThing>({ id: uuid, title: Joi.string().max(200).allow('').required(), body: shelfBody.required() });
@@ -68,9 +70,12 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
   const besides = new Set(ours?.besides.map((one) => packagePath(one, manifestPath)));
 
   const missed: ReadCourse['missed'] = [];
+  const noted = new Set<string>();
   const note = (title: string, why: CourseMiss) => {
-    const same = missed.some((one) => one.title === title && one.why === why);
-    if (!same && missed.length < MOST_MISSED) missed.push({ title, why });
+    const known = `${why} ${title}`;
+    if (noted.has(known)) return;
+    noted.add(known);
+    if (missed.length < MOST_MISSED) missed.push({ title, why });
   };
   const byPath = new Map<string, KeptFile>();
   const fileAt = (path: string): KeptFile => {
@@ -202,7 +207,13 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
     if (!taken.has(resource) && !known.has(pathOf(resource)))
       note(pathOf(resource) || (resource.attrs.identifier ?? ''), /lti/.test(resource.attrs.type ?? '') ? 'outsideTool' : 'notNamed');
   const most = bounded(units, planned, note);
-  return { title: titled(ours?.title ?? '') || titleOf(manifest, organization), units: most, files, missed };
+  return {
+    title: titled(ours?.title ?? '') || titleOf(manifest, organization),
+    units: most,
+    files,
+    missed,
+    missedMore: noted.size - missed.length,
+  };
 }
 
 /** As JSON; null for what nests without end. */

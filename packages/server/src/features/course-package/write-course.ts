@@ -311,7 +311,7 @@ function manifest(title: string, language: Language, items: readonly Html[], res
       {},
       h('schema', {}, 'IMS Common Cartridge'),
       h('schemaversion', {}, '1.3.0'),
-      h('lomimscc:lom', {}, h('lomimscc:general', {}, h('lomimscc:title', {}, h('lomimscc:string', { language }, title)))),
+      h('lomimscc:lom', {}, h('lomimscc:general', {}, h('lomimscc:title', {}, h('lomimscc:string', { language }, title || 'course')))),
     ),
     h(
       'organizations',

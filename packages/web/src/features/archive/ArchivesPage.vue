@@ -131,7 +131,7 @@ const columns = computed((): ListColumn<ArchiveJob>[] => [
         <template #archive="{ row: job }: { row: ArchiveJob }">
           <strong dir="auto">{{ titleOf(job) }}</strong><span class="muted small about">{{ about(job) }}</span
           ><span v-if="job.problem" class="alarm small about">{{ job.problem }}</span
-          ><CourseMissed v-if="job.state === 'done' && job.course" class="small" :missed="job.course.missed" />
+          ><CourseMissed v-if="job.state === 'done' && job.course" class="small" :course="job.course" />
         </template>
         <template #state="{ row: job }: { row: ArchiveJob }">
           <ProgressBar v-if="isOpen(job) && job.total > 0" :done="job.done" :of="job.total" :label="how(job)" />

@@ -48,7 +48,7 @@ const bring = () =>
     <h2 dir="auto">{{ job.title }}</h2>
     <p v-if="isEmpty" class="note">{{ t('archive.courseNothing') }}</p>
     <p v-else class="small">{{ holds }}</p>
-    <CourseMissed :missed="course.missed" :open="course.missed.length <= 20" />
+    <CourseMissed :course="course" :open="course.missed.length <= 20" />
     <FieldForm v-if="!isEmpty">
       <FormLine v-if="active.length > 0" :label="t('archive.courseAs')">
         <RadioField

@@ -4,16 +4,17 @@ import type { CourseLook } from '@jolly/server/contract';
 import FoldedPart from '../../ui/FoldedPart.vue';
 import { useWords } from '../../ui/use-words';
 
-defineProps<{ missed: CourseLook['missed']; open?: boolean | undefined }>();
+defineProps<{ course: CourseLook; open?: boolean | undefined }>();
 const { t, count } = useWords();
 </script>
 
 <template>
-  <FoldedPart v-if="missed.length > 0" :title="count('archive.missedList', missed.length)" :open="open">
+  <FoldedPart v-if="course.missed.length > 0" :title="count('archive.missedList', course.missed.length + course.missedMore)" :open="open">
     <ul class="plain list">
-      <li v-for="{ title, why } in missed" :key="`${title} ${why}`" class="small">
+      <li v-for="{ title, why } in course.missed" :key="`${title} ${why}`" class="small">
         <strong dir="auto">{{ title }}</strong>: {{ t(`archive.missed.${why}`) }}
       </li>
+      <li v-if="course.missedMore > 0" class="small">{{ t('archive.missedMore', { n: course.missedMore }) }}</li>
     </ul>
   </FoldedPart>
 </template>

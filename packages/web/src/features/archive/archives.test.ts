@@ -91,6 +91,7 @@ const course: CourseLook = {
     { title: 'Tool', why: 'outsideTool' },
     { title: 'Ground', why: 'script' },
   ],
+  missedMore: 0,
 };
 const aCourse = () => job({ kind: 'in', state: 'looked', holds: 'course', title: 'Streams', course });
 

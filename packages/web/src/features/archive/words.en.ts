@@ -47,6 +47,7 @@ export const archiveWords = {
     asShelf: 'onto your shelf',
     intoClass: 'Class',
     missedList: 'One thing is not taken as it stands | {n} things are not taken as they stand',
+    missedMore: 'and {n} more',
     missed: {
       unreadable: 'not taken: it cannot be read',
       doctype: 'not taken: it declares a document type, which we do not read',

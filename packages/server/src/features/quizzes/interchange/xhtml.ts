@@ -112,7 +112,8 @@ const INLINE: Readonly<Record<string, string>> = {
 function nodesOf(children: readonly (Xml | string)[], how: XhtmlReading, marks: NonNullable<RichNode['marks']> = []): RichNode[] {
   return children.flatMap((one): RichNode[] => {
     const words = (text: string): RichNode[] => {
-      const tidy = text.replace(/\s+/g, ' ');
+      // A space that must not break is a sign of its own.
+      const tidy = text.replace(/[ \t\n\r\f]+/g, ' ');
       return tidy === '' ? [] : [{ type: 'text', text: tidy, ...(marks.length > 0 ? { marks } : {}) }];
     };
     if (typeof one === 'string') return words(one);
@@ -157,29 +158,33 @@ function nodesOf(children: readonly (Xml | string)[], how: XhtmlReading, marks: 
         return [];
       case 'h1':
       case 'h2':
-        return [{ type: 'heading', attrs: { level: 2 }, content: inlineOnly(nodesOf(one.children, how, marks)) }];
+        return heading(2, nodesOf(one.children, how, marks));
       case 'h3':
       case 'h4':
       case 'h5':
       case 'h6':
-        return [{ type: 'heading', attrs: { level: 3 }, content: inlineOnly(nodesOf(one.children, how, marks)) }];
+        return heading(3, nodesOf(one.children, how, marks));
       case 'p':
         return blocksOf(nodesOf(one.children, how, marks));
       case 'ul':
       case 'ol':
+        return some(NAMES[one.name]!, blocksOf(nodesOf(one.children, how, marks)).map(asListItem));
       case 'tr':
-        return [{ type: NAMES[one.name]!, content: nodesOf(one.children, how, marks).filter(isBlock) }].filter(
-          (node) => node.content.length > 0,
+        return some(
+          'tableRow',
+          nodesOf(one.children, how, marks).filter((node) => /^table(Cell|Header)$/.test(node.type)),
         );
       case 'td':
       case 'th':
         return [{ type: NAMES[one.name]!, ...spansOf(one), content: orEmpty(blocksOf(nodesOf(one.children, how, marks))) }];
       case 'li':
+        return [listItem(blocksOf(nodesOf(one.children, how, marks)))];
       case 'blockquote':
         return [{ type: NAMES[one.name]!, content: orEmpty(blocksOf(nodesOf(one.children, how, marks))) }];
       case 'table':
-        return [{ type: 'table', content: nodesOf(one.children, how, marks).filter((node) => node.type === 'tableRow') }].filter(
-          (node) => node.content.length > 0,
+        return some(
+          'table',
+          nodesOf(one.children, how, marks).filter((node) => node.type === 'tableRow'),
         );
       case 'pre':
         return [{ type: 'codeBlock', content: textIn(one) === '' ? [] : [{ type: 'text', text: textIn(one) }] }];
@@ -193,6 +198,18 @@ function spansOf({ attrs }: Xml): Pick<RichNode, 'attrs'> {
   const spans = SPANS.map((name) => [name, Number(attrs[name])] as const).filter(([, n]) => Number.isInteger(n) && n > 1 && n <= 100);
   return spans.length > 0 ? { attrs: Object.fromEntries(spans) } : {};
 }
+const some = (type: string, content: RichNode[]): RichNode[] => (content.length > 0 ? [{ type, content }] : []);
+/** A heading, and below it what of it is no line of words: a picture. */
+function heading(level: 2 | 3, nodes: RichNode[]): RichNode[] {
+  const content = trimmed(inlineOnly(nodes));
+  return [...(content.length > 0 ? [{ type: 'heading', attrs: { level }, content }] : []), ...nodes.filter(isBlock)];
+}
+/** An entry of a list begins with a line of words, as the editor has it. */
+const listItem = (blocks: RichNode[]): RichNode => ({
+  type: 'listItem',
+  content: blocks[0]?.type === 'paragraph' ? blocks : [{ type: 'paragraph' }, ...blocks],
+});
+const asListItem = (node: RichNode): RichNode => (node.type === 'listItem' ? node : listItem([node]));
 const inlineOnly = (nodes: RichNode[]): RichNode[] => nodes.filter((node) => !isBlock(node));
 const orEmpty = (blocks: RichNode[]): RichNode[] => (blocks.length > 0 ? blocks : [{ type: 'paragraph' }]);
 

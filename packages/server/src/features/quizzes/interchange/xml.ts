@@ -74,7 +74,10 @@ export const textIn = (of: Xml | undefined): string =>
 export type Dialect = '2.1' | '3.0';
 type Written = { html: string } | string | null;
 
-const escapedText = (text: string): string => text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign]!);
+/** What no document of XML may hold, escaped or not: signs of a machine, halves of a character. */
+const NOT_XML = /[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu;
+const escapedText = (text: string): string =>
+  text.replace(NOT_XML, '').replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign]!);
 const escapedValue = (text: string): string => escapedText(text).replace(/"/g, '&quot;');
 const kebab = (name: string): string => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
 
