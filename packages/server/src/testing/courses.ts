@@ -1,6 +1,9 @@
+import type { AssignmentListItem, Attachment, BriefReply, KeptFile, Unit } from '../contract';
+import { aQuiz, asQuiz, bend, course, gap, question, speed, wear, why } from './quizzes';
+import { doc, type Person, type School } from './school';
 import { zip } from './zip';
 
-/** Packages of courses as programs that are not ours might write them. */
+/** What is prepared for a course, and packages of courses as programs that are not ours might write them. */
 
 export const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -99,3 +102,90 @@ export const aForeignCourse = (): Promise<Buffer> =>
     'tool.xml': '<cartridge_basiclti_link/>',
     'odd.xml': '<odd/>',
   });
+
+/** Everything a class has, as its teacher reads it, by title. */
+export async function briefsOf(finch: Person, classId: string): Promise<Record<string, BriefReply>> {
+  const lists = await Promise.all(['assignment', 'handout'].map((kind) => finch.get(`/api/assignments?kind=${kind}`)));
+  const all = lists.flatMap(({ body }) => body as AssignmentListItem[]).filter((one) => one.classId === classId);
+  const briefs = await Promise.all(all.map(async (one) => (await finch.get(`/api/briefs/${one.briefId}`)).body as BriefReply));
+  return Object.fromEntries(briefs.map((one) => [one.title, one]));
+}
+
+const ID = (n: number) => `7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b${String(n).padStart(2, '0')}`;
+const image = (file: KeptFile) => ({
+  type: 'doc' as const,
+  content: [
+    { type: 'paragraph', content: [{ type: 'text', text: 'Look & draw.' }] },
+    { type: 'image', attrs: { fileId: file.id, alt: 'The ford' } },
+  ],
+});
+
+/** A class with something of everything that can be prepared. */
+export async function aPreparedClass(finch: Person, school: School, now: number): Promise<void> {
+  const picture = (await finch.upload('/api/files', PNG, 'ford.png')).body as KeptFile;
+  const map = (await finch.upload('/api/files', Buffer.from('the valley'), 'map of the valley (50%).txt')).body as KeptFile;
+  const { body: units } = await finch.put(`/api/classes/${school.rivers}/units`, {
+    units: [
+      { id: null, name: 'Water & wear' },
+      { id: null, name: 'Maps' },
+      { id: null, name: 'Next year' },
+    ],
+  });
+  const [water, maps] = units as Unit[];
+  const about = await school.drafted(finch, {
+    kind: 'handout',
+    title: 'About fords',
+    instructions: image(picture),
+    otherWords: { fr: { title: 'Les gués', instructions: doc('Regarde et dessine.'), spoken: null } },
+    unitId: water!.id,
+  });
+  const attachments: Attachment[] = [
+    { id: ID(11), title: 'Map', use: 'toRead', example: false, kind: 'file', file: map },
+    { id: ID(12), title: 'Rules', use: 'toRead', example: true, kind: 'link', url: 'https://example.org/rules' },
+    { id: ID(13), title: 'Sheet', use: 'oneEach', example: false, kind: 'worksheet', text: doc('Name: ___') },
+    { id: ID(14), title: '', use: 'toRead', example: false, kind: 'handout', briefId: about.id },
+  ];
+  await school.drafted(finch, {
+    title: 'Valley model',
+    instructions: doc('Build a valley.'),
+    attachments,
+    points: 8_000,
+    scoring: {
+      by: 'rubric',
+      shelfId: null,
+      rubric: {
+        name: 'Model',
+        criteria: [
+          {
+            id: 'form',
+            name: 'Form',
+            weight: 1000,
+            aims: ['Landforms'],
+            levels: [
+              { id: 'a', name: 'Good', descriptor: 'As in nature', points: 8_000, upTo: null },
+              { id: 'b', name: 'Not yet', descriptor: '', points: 0, upTo: null },
+            ],
+          },
+        ],
+      },
+    },
+    lateRule: { kind: 'cap', percent: 50_000 },
+    aims: ['Landforms'],
+    unitId: water!.id,
+    due: now + 86_400_000,
+  });
+  await school.drafted(finch, {
+    kind: 'handout',
+    title: 'Where to look',
+    attachments: [{ id: ID(15), title: 'Atlas', use: 'toRead', example: false, kind: 'link', url: 'https://example.org/atlas' }],
+    unitId: maps!.id,
+  });
+  const options = ['A', 'B', 'C'].map((id) => ({ id, text: doc(id), staysLast: id === 'C', explanation: '' }));
+  const more = [
+    question('all', 'Which two?', { kind: 'several', options, key: ['A', 'B'], mode: 'all' }),
+    question('true', 'It is so.', { kind: 'trueFalse', key: ['false'] }),
+    question('word', 'Which word?', { kind: 'short', gaps: [gap(['silt', 'mud'], { ignoreCase: false })] }, { text: image(picture) }),
+  ];
+  const quiz = { ...aQuiz([bend(), wear(), speed(), course(), why(), ...more]), run: { ...aQuiz().run, limitMinutes: 20 } };
+  await school.drafted(finch, { ...asQuiz(quiz), title: 'Reading a river' });
+}

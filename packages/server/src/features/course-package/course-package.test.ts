@@ -1,22 +1,11 @@
 import { plainText, type Question } from '@jolly/core';
 import { DOMParser } from '@xmldom/xmldom';
-import type {
-  ArchiveJob,
-  AssignmentListItem,
-  Attachment,
-  BriefReply,
-  ClassReply,
-  KeptFile,
-  ShelfItemReply,
-  ShelfReply,
-  Unit,
-} from '../../contract';
+import type { BriefReply, ClassReply, ShelfItemReply, ShelfReply, Unit } from '../../contract';
 import { unzip } from '../../files/read-table';
 import { courseIn, lookedAt, packaged, withoutIds } from '../../testing/archives';
-import { aQuiz, asQuiz, bend, course, gap, question, speed, wear, why } from '../../testing/quizzes';
 import { aSchool, aServer, doc, type Person, type School, type Server } from '../../testing/school';
 import { zip } from '../../testing/zip';
-import { aForeignCourse, manifest, PNG } from '../../testing/courses';
+import { aForeignCourse, aPreparedClass, briefsOf, manifest, PNG } from '../../testing/courses';
 
 let server: Server;
 let school: School;
@@ -33,104 +22,16 @@ afterEach(() => server.close());
 
 const parts = async (bytes: Buffer) => Object.fromEntries((await unzip(bytes)).map((one) => [one.name, one.bytes]));
 const ofClass = () => packaged(server, finch, `/api/classes/${school.rivers}/course-packages`);
-/** Everything a class has, as its teacher reads it, by title. */
-async function briefsOf(classId: string): Promise<Record<string, BriefReply>> {
-  const lists = await Promise.all(['assignment', 'handout'].map((kind) => finch.get(`/api/assignments?kind=${kind}`)));
-  const all = lists.flatMap(({ body }) => body as AssignmentListItem[]).filter((one) => one.classId === classId);
-  const briefs = await Promise.all(all.map(async (one) => (await finch.get(`/api/briefs/${one.briefId}`)).body as BriefReply));
-  return Object.fromEntries(briefs.map((one) => [one.title, one]));
-}
 /** What a brief says, apart from where it is set. */
 const saying = ({ id: _, classes: __, version: ___, elsewhere: ____, ...brief }: BriefReply) => withoutIds(brief);
 const table = async (name: string) => {
   const [rows] = await server.sequelize.query(`SELECT COUNT(*) AS n FROM ${name}`);
   return (rows as { n: number }[])[0]!.n;
 };
-const TABLES = ['briefs', 'assignments', 'units', 'shelf_items', 'kept_files', 'file_uses'];
-const stored = () => Promise.all(TABLES.map(table));
-
-const ID = (n: number) => `7a1d4f0e-5c1b-4e0a-8a44-3f1f6f1c2b${String(n).padStart(2, '0')}`;
-const image = (file: KeptFile) => ({
-  type: 'doc' as const,
-  content: [
-    { type: 'paragraph', content: [{ type: 'text', text: 'Look & draw.' }] },
-    { type: 'image', attrs: { fileId: file.id, alt: 'The ford' } },
-  ],
-});
-
-/** A class with something of everything that can be prepared. */
-async function aPreparedClass(): Promise<void> {
-  const picture = (await finch.upload('/api/files', PNG, 'ford.png')).body as KeptFile;
-  const map = (await finch.upload('/api/files', Buffer.from('the valley'), 'map of the valley (50%).txt')).body as KeptFile;
-  const { body: units } = await finch.put(`/api/classes/${school.rivers}/units`, {
-    units: [
-      { id: null, name: 'Water & wear' },
-      { id: null, name: 'Maps' },
-      { id: null, name: 'Next year' },
-    ],
-  });
-  const [water, maps] = units as Unit[];
-  const about = await school.drafted(finch, {
-    kind: 'handout',
-    title: 'About fords',
-    instructions: image(picture),
-    otherWords: { fr: { title: 'Les gués', instructions: doc('Regarde et dessine.'), spoken: null } },
-    unitId: water!.id,
-  });
-  const attachments: Attachment[] = [
-    { id: ID(11), title: 'Map', use: 'toRead', example: false, kind: 'file', file: map },
-    { id: ID(12), title: 'Rules', use: 'toRead', example: true, kind: 'link', url: 'https://example.org/rules' },
-    { id: ID(13), title: 'Sheet', use: 'oneEach', example: false, kind: 'worksheet', text: doc('Name: ___') },
-    { id: ID(14), title: '', use: 'toRead', example: false, kind: 'handout', briefId: about.id },
-  ];
-  await school.drafted(finch, {
-    title: 'Valley model',
-    instructions: doc('Build a valley.'),
-    attachments,
-    points: 8_000,
-    scoring: {
-      by: 'rubric',
-      shelfId: null,
-      rubric: {
-        name: 'Model',
-        criteria: [
-          {
-            id: 'form',
-            name: 'Form',
-            weight: 1000,
-            aims: ['Landforms'],
-            levels: [
-              { id: 'a', name: 'Good', descriptor: 'As in nature', points: 8_000, upTo: null },
-              { id: 'b', name: 'Not yet', descriptor: '', points: 0, upTo: null },
-            ],
-          },
-        ],
-      },
-    },
-    lateRule: { kind: 'cap', percent: 50_000 },
-    aims: ['Landforms'],
-    unitId: water!.id,
-    due: server.clock.now + 86_400_000,
-  });
-  await school.drafted(finch, {
-    kind: 'handout',
-    title: 'Where to look',
-    attachments: [{ id: ID(15), title: 'Atlas', use: 'toRead', example: false, kind: 'link', url: 'https://example.org/atlas' }],
-    unitId: maps!.id,
-  });
-  const options = ['A', 'B', 'C'].map((id) => ({ id, text: doc(id), staysLast: id === 'C', explanation: '' }));
-  const more = [
-    question('all', 'Which two?', { kind: 'several', options, key: ['A', 'B'], mode: 'all' }),
-    question('true', 'It is so.', { kind: 'trueFalse', key: ['false'] }),
-    question('word', 'Which word?', { kind: 'short', gaps: [gap(['silt', 'mud'], { ignoreCase: false })] }, { text: image(picture) }),
-  ];
-  const quiz = { ...aQuiz([bend(), wear(), speed(), course(), why(), ...more]), run: { ...aQuiz().run, limitMinutes: 20 } };
-  await school.drafted(finch, { ...asQuiz(quiz), title: 'Reading a river' });
-}
 
 describe('a course out', () => {
   it('is a package that any program finds its way in: no resource without its file, no reference without its target', async () => {
-    await aPreparedClass();
+    await aPreparedClass(finch, school, server.clock.now);
     const all = await parts(await ofClass());
     const found: string[] = [];
     const parser = new DOMParser({ onError: (_level: string, message: string) => void found.push(message) } as never);
@@ -194,7 +95,7 @@ describe('a course out', () => {
   });
 
   it('comes in again as it was, into another class as drafts without dates', async () => {
-    await aPreparedClass();
+    await aPreparedClass(finch, school, server.clock.now);
     const job = await courseIn(server, finch, await ofClass(), { as: 'drafts', classId: fens });
     expect(job).toMatchObject({ state: 'done', holds: 'course', classId: fens });
     expect(job.course).toEqual({
@@ -209,7 +110,7 @@ describe('a course out', () => {
       missed: [],
       missedMore: 0,
     });
-    const [before, after] = [await briefsOf(school.rivers), await briefsOf(fens)];
+    const [before, after] = [await briefsOf(finch, school.rivers), await briefsOf(finch, fens)];
     expect(Object.keys(after).sort()).toEqual(['About fords', 'Reading a river', 'Valley model', 'Where to look']);
     for (const title of Object.keys(after)) expect(saying(after[title]!)).toEqual(saying(before[title]!));
     const [set] = after['Valley model']!.classes;
@@ -227,7 +128,7 @@ describe('a course out', () => {
   });
 
   it('goes onto the shelf, with a folder for each unit, and from there out and in again', async () => {
-    await aPreparedClass();
+    await aPreparedClass(finch, school, server.clock.now);
     await courseIn(server, finch, await ofClass(), { as: 'shelf', folder: 'Rivers' });
     const shelf = async () => ((await finch.get('/api/shelf')).body as ShelfReply).items;
     expect((await shelf()).map((one) => [one.folder, one.title])).toEqual([
@@ -254,7 +155,7 @@ describe('a course out', () => {
     for (const { title } of again) expect(await one('Again', title)).toEqual(await one('Rivers', title));
     // Into a class a worksheet goes as a handout, and a rubric onto the shelf.
     await courseIn(server, finch, bytes, { as: 'drafts', classId: fens });
-    expect((await briefsOf(fens)).Labels).toMatchObject({
+    expect((await briefsOf(finch, fens)).Labels).toMatchObject({
       kind: 'handout',
       attachments: [{ kind: 'worksheet', text: doc('Name: ___') }],
     });
@@ -262,7 +163,7 @@ describe('a course out', () => {
   });
 
   it('is read by the standard where somebody has changed it', async () => {
-    await aPreparedClass();
+    await aPreparedClass(finch, school, server.clock.now);
     const all = await parts(await ofClass());
     const changed = {
       ...all,
@@ -270,7 +171,7 @@ describe('a course out', () => {
       'assignments/002.xml': all['assignments/002.xml']!.toString().replace('Build a valley.', 'Build two.'),
     };
     await courseIn(server, finch, await zip(changed), { as: 'drafts', classId: fens });
-    const after = await briefsOf(fens);
+    const after = await briefsOf(finch, fens);
     expect(JSON.stringify(after['About fords']!.instructions)).toContain('Look twice.');
     expect(JSON.stringify(after['About fords']!.instructions)).toContain('"alt":"The ford"');
     expect(after['Valley model']).toMatchObject({ points: 8_000, scoring: { by: 'points' } });
@@ -303,7 +204,7 @@ describe('a course of another program', () => {
     ]);
     await finch.post(`/api/archives/${id}/bring`, { as: 'drafts', classId: fens });
     await server.services.archiveJobs.work(server.clock.now);
-    const after = await briefsOf(fens);
+    const after = await briefsOf(finch, fens);
     const text = (title: string) => `${plainText(after[title]!.instructions)} ${JSON.stringify(after[title]!.instructions)}`;
     expect(text('Ground')).toContain('Sand lets water through.');
     expect(text('Ground')).not.toContain('steal');
@@ -335,74 +236,5 @@ describe('a course of another program', () => {
     );
     const { course: look } = await lookedAt(server, finch, await zip({ ...rest, 'imsmanifest.xml': bare }));
     expect(look).toMatchObject({ units: 0, quizzes: 1, handouts: 0 });
-  });
-});
-
-describe('what is wrong with a course', () => {
-  it.each([
-    [
-      'whose list declares a document type',
-      { 'imsmanifest.xml': '<!DOCTYPE m [<!ENTITY a "b">]><manifest>&a;</manifest>' },
-      'declares a document type',
-    ],
-    ['whose list cannot be read', { 'imsmanifest.xml': '<manifest><resources>' }, 'cannot be read'],
-    ['that is none', { 'notes.txt': 'hello' }, 'neither an archive'],
-  ])('one %s is refused in a sentence, and nothing is stored', async (_, files, says) => {
-    const before = await stored();
-    const job = await lookedAt(server, finch, await zip(files));
-    expect(job.state).toBe('failed');
-    expect(job.problem).toContain(says);
-    expect(await stored()).toEqual(before);
-  });
-
-  it('a file that is not as large as the zip says ends all of it, and nothing is stored', async () => {
-    await aPreparedClass();
-    const bytes = await ofClass();
-    // The size of the text file in the zip's own list, four bytes little-endian after its packed size.
-    const at = bytes.lastIndexOf(Buffer.from('map of the valley (50%).txt')) - 'files/000000000000/'.length - 46;
-    bytes.writeUInt32LE(9, at + 24);
-    const { id } = await lookedAt(server, finch, bytes);
-    const before = await stored();
-    await finch.post(`/api/archives/${id}/bring`, { as: 'drafts', classId: fens });
-    await server.services.archiveJobs.work(server.clock.now);
-    expect((await finch.get(`/api/archives/${id}`)).body).toMatchObject({ state: 'failed' });
-    expect(await stored()).toEqual(before);
-  });
-
-  it('a part of ours that was tampered with counts for nothing: the standard is read in its place', async () => {
-    await aPreparedClass();
-    const all = await parts(await ofClass());
-    const ours = JSON.parse(all['jolly-course.json']!.toString()) as {
-      things: Record<string, { thing: { body: { brief: { points: unknown } } } }>;
-    };
-    ours.things['assignments/002.xml']!.thing.body.brief.points = -5;
-    const other = (await (await server.person('lund')).upload('/api/files', Buffer.from('secret'), 'secret.txt')).body as KeptFile;
-    const text = JSON.stringify(ours).replace(/"fileId":"[0-9a-f-]{36}"/, `"fileId":"${other.id}"`);
-    await courseIn(server, finch, await zip({ ...all, 'jolly-course.json': text }), { as: 'drafts', classId: fens });
-    const after = await briefsOf(fens);
-    expect(after['Valley model']).toMatchObject({ points: 8_000, scoring: { by: 'points' } });
-    expect(JSON.stringify(after)).not.toContain(other.id);
-  });
-
-  it('goes only where its teacher may write, and only as what it is', async () => {
-    const stranger = await server.person('stranger');
-    const { id } = await lookedAt(server, stranger, await aForeignCourse());
-    const bring = (body: object, who = stranger) => who.post(`/api/archives/${id}/bring`, body);
-    expect((await bring({ as: 'drafts', classId: school.rivers })).status).toBe(404);
-    expect((await bring({ as: 'shelf', folder: '' }, finch)).status).toBe(404);
-    expect((await bring({ as: 'past' })).body).toMatchObject({ type: 'archive.otherKind' });
-    expect((await bring({ as: 'drafts' })).status).toBe(400);
-    expect((await finch.post('/api/shelf/course-packages', { folder: 'Nothing here' })).body).toMatchObject({ type: 'course.emptyFolder' });
-    expect((await stranger.post(`/api/classes/${school.rivers}/course-packages`)).status).toBe(404);
-  });
-
-  it('is there once, though the server that brought it in stopped right then', async () => {
-    const { id } = await lookedAt(server, finch, await aForeignCourse());
-    await finch.post(`/api/archives/${id}/bring`, { as: 'drafts', classId: fens });
-    await server.services.archiveJobs.work(server.clock.now);
-    const before = await stored();
-    await server.services.archiveJobs.work(server.clock.now + 120_000);
-    expect(await stored()).toEqual(before);
-    expect(((await finch.get(`/api/archives/${id}`)).body as ArchiveJob).state).toBe('done');
   });
 });

@@ -1,4 +1,4 @@
-import { EMPTY_TEXT, FIRST_RUN, plainText, textOf, type Question } from '@jolly/core';
+import { FIRST_RUN, plainText, textOf, type Question } from '@jolly/core';
 import fc from 'fast-check';
 import { gap, question } from '../../testing/quizzes';
 import { readXml } from '../quizzes/interchange/xml';
@@ -9,10 +9,7 @@ const how = { pictureOf: () => null, interaction: () => null, missed: () => unde
 /** Questions written as an assessment and read again by the standard alone. */
 function again(questions: Question[], more = {}) {
   const run = { ...FIRST_RUN, ...more };
-  const xml = writeAssessment(
-    { title: 'Rivers', instructions: EMPTY_TEXT, quiz: { run, sets: [], questions }, tries: 2 },
-    { pathOf: () => null },
-  );
+  const xml = writeAssessment({ title: 'Rivers', words: '', quiz: { run, sets: [], questions }, tries: 2 }, { pathOf: () => null });
   return readAssessment(readXml(xml!), how, 300);
 }
 /** What a question asks and takes, whatever its ids are. */
@@ -75,9 +72,6 @@ it('what it has no words for is not said otherwise', () => {
   const each = question('q', 'Which?', { kind: 'several', options: [], key: [], mode: 'each' });
   expect(isSaidBy(each)).toBe(false);
   expect(
-    writeAssessment(
-      { title: '', instructions: EMPTY_TEXT, quiz: { run: FIRST_RUN, sets: [], questions: [each] }, tries: null },
-      { pathOf: () => null },
-    ),
+    writeAssessment({ title: '', words: '', quiz: { run: FIRST_RUN, sets: [], questions: [each] }, tries: null }, { pathOf: () => null }),
   ).toBeNull();
 });

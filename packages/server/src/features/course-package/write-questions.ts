@@ -93,19 +93,17 @@ function writeItem(question: Question & { kind: keyof typeof PROFILES }, how: Xh
 
 /**
  * A quiz as an assessment of the profile, with the questions that it has words for.
+ * @param words what is said before it, as HTML
  * @param tries how often it may be taken; null: as often as wanted
  * @returns null where it has words for none of them
  */
 export function writeAssessment(
-  { title, instructions, quiz, tries }: { title: string; instructions: RichText; quiz: Quiz; tries: number | null },
+  { title, words, quiz, tries }: { title: string; words: string; quiz: Quiz; tries: number | null },
   how: XhtmlWriting,
 ): string | null {
   const items = quiz.questions.filter(isSaidBy).map((one) => writeItem(one, how));
   if (items.length === 0) return null;
   const { limitMinutes } = quiz.run;
-  const asked = toXhtml(instructions.content ?? [], w, how)
-    .map((one) => one.html)
-    .join('');
   const document = h(
     'questestinterop',
     { xmlns: NAMESPACE.questions },
@@ -121,7 +119,7 @@ export function writeAssessment(
         field('cc_maxattempts', tries ?? 'unlimited'),
         limitMinutes === null ? null : field('qmd_timelimit', limitMinutes),
       ),
-      plainText(instructions).trim() === '' ? null : h('rubric', {}, h('material', {}, h('mattext', { texttype: 'text/html' }, asked))),
+      words === '' ? null : h('rubric', {}, h('material', {}, h('mattext', { texttype: 'text/html' }, words))),
       h('section', { ident: 'questions' }, ...items),
     ),
   );
