@@ -3,7 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { QueryTypes } from 'sequelize';
 import { readConfig } from '../config';
 import { bringIn, lookOf } from '../features/archive/bring-in';
-import { openArchive } from '../features/archive/read-archive';
+import { openArchive, openSent } from '../features/archive/read-archive';
+import { isCourse } from '../features/course-package/read-course';
 import { Problem } from '../http/problem';
 import { openInstallation } from '../open';
 
@@ -28,6 +29,10 @@ async function main(): Promise<void> {
     const progress = (done: number, total: number) => {
       if (process.stderr.isTTY) process.stderr.write(`\r${done} of ${total}`);
     };
+    const zip = await openSent(resolve(file));
+    const course = isCourse(zip);
+    zip.close();
+    if (course) throw new Error('This is a package of a course. It is brought in on a page: Shelf, Bring in a course.');
     const archive = await openArchive(resolve(file), progress);
     try {
       const look = await lookOf(sequelize, teacher.id, archive);

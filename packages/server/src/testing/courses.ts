@@ -60,11 +60,13 @@ export const aForeignCourse = (): Promise<Buffer> =>
   zip({
     'imsmanifest.xml': manifest(
       `<item identifier="u1"><title>Ground</title>${item('Ground', 'page')}${item('A page on streams', 'link')}${item('Nowhere', 'nolink')}${item('Gone', 'gone')}${item('Broken', 'broken')}${item('Forms', 'dtd')}</item>
-       <item identifier="u2"><title>Water</title>${item('Task', 'task')}${item('Quiz', 'quiz')}${item('Talk', 'talk')}${item('Tool', 'tool')}${item('Odd one', 'odd')}${item('The soils', 'file')}${item('Surely', 'sure')}</item>`,
+       <item identifier="u2"><title>Water</title>${item('Task', 'task')}${item('Quiz', 'quiz')}${item('Talk', 'talk')}${item('Tool', 'tool')}${item('Odd one', 'odd')}${item('The soils', 'file')}${item('Surely', 'sure')}${item('Half', 'half')}</item>`,
       [
         resource('page', 'webcontent', 'pages/ground.html', '<dependency identifierref="layers"/>'),
         resource('layers', 'webcontent', 'media/layers.png'),
         resource('file', 'webcontent', 'media/table%20of%20soils.csv'),
+        resource('half', 'webcontent', 'pages/task.html', '<cpx:variant identifier="w" identifierref="half-x"/>'),
+        resource('half-x', 'assignment_xmlv1p0', 'tasks/half.xml'),
         resource('sure', 'webcontent', 'media/100% sure.txt'),
         resource('link', 'imswl_xmlv1p1', 'links/a.xml'),
         resource('nolink', 'imswl_xmlv1p1', 'links/b.xml'),
@@ -98,6 +100,7 @@ export const aForeignCourse = (): Promise<Buffer> =>
     'quiz/quiz.xml': QUIZ,
     'tasks/task.xml':
       '<assignment xmlns="x" identifier="t"><title>Task</title><instructor_text texttype="text/html">Only you</instructor_text><text texttype="text/html">&lt;p&gt;Write it &lt;img src="$IMS-CC-FILEBASE$media/layers.png"&gt;&lt;/p&gt;</text><gradable points_possible="12.5">true</gradable><submission_formats><format type="file"/><format type="url"/></submission_formats></assignment>',
+    'tasks/half.xml': '<assignment><title>',
     'talk.xml': '<topic xmlns="x"><title>Talk</title><text texttype="text/html">&lt;p&gt;What do you think?&lt;/p&gt;</text></topic>',
     'tool.xml': '<cartridge_basiclti_link/>',
     'odd.xml': '<odd/>',

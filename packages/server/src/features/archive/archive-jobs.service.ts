@@ -17,11 +17,11 @@ import { JobStopped, TO_DO, workOnWaiting } from '../../jobs/waiting-jobs';
 import type { AccountsService } from '../accounts/accounts.service';
 import type { ClassesService } from '../classes/classes.service';
 import type { CoursePackagesService, CourseSource } from '../course-package/course-packages.service';
-import { manifestIn } from '../course-package/read-course';
+import { isCourse } from '../course-package/read-course';
 import { LARGEST_ARCHIVE } from './archive-format';
 import { defineArchiveJobs, type ArchiveJobRow } from './archives.model';
 import { bringIn, classHere, classIn, lookOf } from './bring-in';
-import { MANIFEST, openArchive, openSent, refused } from './read-archive';
+import { openArchive, openSent, refused } from './read-archive';
 import { writeArchive, type ArchiveSources } from './write-archive';
 
 type Teacher = Actor & { userId: string };
@@ -168,8 +168,7 @@ export function archiveJobsService({ sequelize, accounts, classes, fileStore, co
     if (!file) throw new Problem('file.gone');
     const progress = noting(row.id, lease);
     const zip = await openSent(file.path);
-    const isCourse = manifestIn(zip) !== null && !zip.entries.has(MANIFEST);
-    if (isCourse) return takeCourse(row, zip, { now, lease, progress });
+    if (isCourse(zip)) return takeCourse(row, zip, { now, lease, progress });
     zip.close();
     // Bringing in reads all of it once more: what was looked at days ago is not taken on trust.
     const half = row.broughtAs === null ? progress : (done: number, total: number) => progress(done, total * 2);

@@ -23,8 +23,6 @@ import { pathOfFile } from './class-pages';
 const MOST_ENTRIES = 2_000_000;
 const LONGEST_LINE = 64 * 1024 ** 2;
 const LARGEST_MANIFEST = 512 * 1024 ** 2;
-/** By it an archive of ours is told from any other zip. */
-export const MANIFEST = 'manifest.json';
 const NOWHERE = '0'.repeat(64);
 
 const ajv = new Ajv2020({ strict: false });
@@ -146,14 +144,14 @@ export async function openSent(path: string): Promise<OpenZip> {
 }
 
 async function checked(zip: OpenZip, progress: (done: number, total: number) => Promise<void> | void): Promise<CheckedArchive> {
-  const head = zip.entries.get(MANIFEST);
+  const head = zip.entries.get('manifest.json');
   if (!head) throw new Problem('archive.notReadable');
   if (head.size > LARGEST_MANIFEST) throw new Problem('archive.tooLarge');
-  const manifest: unknown = JSON.parse((await buffer(await zip.read(MANIFEST))).toString());
+  const manifest: unknown = JSON.parse((await buffer(await zip.read('manifest.json'))).toString());
   const { format, version } = (manifest ?? {}) as { format?: unknown; version?: unknown };
   if (format !== ARCHIVE_FORMAT) throw new Problem('archive.notReadable');
   if (typeof version === 'number' && version > ARCHIVE_VERSION) throw new Problem('archive.newer');
-  if (!isManifest(manifest)) throw broken(MANIFEST);
+  if (!isManifest(manifest)) throw broken('manifest.json');
   const total = ARCHIVE_TABLES.length * 2 + manifest.files.length + 1;
   let done = 0;
   const step = async () => void (await progress((done += 1), total));

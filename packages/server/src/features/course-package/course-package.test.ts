@@ -184,7 +184,7 @@ describe('a course of another program', () => {
   it('is taken as far as it can be, and says of all else why not', async () => {
     const { state, course: look, id } = await lookedAt(server, finch, await aForeignCourse());
     expect(state).toBe('looked');
-    expect(look).toMatchObject({ title: 'Streams', units: 2, assignments: 1, quizzes: 1, handouts: 5, files: 3 });
+    expect(look).toMatchObject({ title: 'Streams', units: 2, assignments: 1, quizzes: 1, handouts: 6, files: 3 });
     expect(look!.missed.map((one) => `${one.title}: ${one.why}`).sort()).toEqual([
       'Broken: unreadable',
       'Forms: doctype',
@@ -211,6 +211,8 @@ describe('a course of another program', () => {
     expect(text('Ground')).toContain('"alt":"Layers"');
     expect(after.Ground!.attachments).toMatchObject([{ kind: 'file', file: { name: 'table of soils.csv', mediaType: 'text/plain' } }]);
     expect(after['A page on streams']!.attachments).toMatchObject([{ kind: 'link', url: 'https://example.org/streams?a=1&b=2' }]);
+    // Where what is richer cannot be read, the page beside it is.
+    expect(text('Half')).toContain('Task');
     expect(after.Surely!.attachments).toMatchObject([{ file: { name: '100% sure.txt' } }]);
     expect(after.Task).toMatchObject({ kind: 'assignment', how: 'handIn', points: 12_500, accepts: ['files', 'link'] });
     expect(text('Task')).not.toContain('Only you');

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { buffer } from 'node:stream/consumers';
 import type { CourseMiss, KeptFile, ShelfBody } from '../../contract';
 import { MOST_FILE_BYTES } from '../../files/file-store';
@@ -45,6 +45,9 @@ export const manifestIn = (zip: OpenZip): string | null =>
   [...zip.entries.keys()]
     .filter((name) => name === 'imsmanifest.xml' || name.endsWith('/imsmanifest.xml'))
     .sort((a, b) => a.length - b.length)[0] ?? null;
+
+/** Is a zip a package of a course, and no archive of a class? */
+export const isCourse = (zip: OpenZip): boolean => !zip.entries.has('manifest.json') && manifestIn(zip) !== null;
 
 /**
  * Reads a package of a course: what is as we wrote it is taken as it was, everything else by the standard, and of what could not be
@@ -104,39 +107,43 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
   let count = 0;
 
   async function thingOf(resource: Xml, called: string): Promise<CourseThing | null> {
-    const richer = variantsOf(resource).map((id) => byId.get(id)).find((one) => one && standsAlone(one.attrs.type ?? '')); // prettier-ignore
-    const one = richer ?? resource;
-    if (taken.has(one)) return null;
-    for (const each of [resource, one]) {
-      taken.add(each);
-      looked.add(pathOf(each));
-      for (const file of children(each, 'file')) looked.add(packagePath(file.attrs.href ?? '', manifestPath));
+    const others = children(resource, 'variant').flatMap((one) => byId.get(one.attrs.identifierref ?? '') ?? []);
+    // The page is for programs that have no word for what it is.
+    const richer = others.filter((one) => standsAlone(one.attrs.type ?? ''));
+    if ([...richer, resource].some((one) => taken.has(one))) return null;
+    for (const one of [resource, ...others]) {
+      taken.add(one);
+      for (const path of [pathOf(one), ...children(one, 'file').map((file) => packagePath(file.attrs.href ?? '', manifestPath))])
+        looked.add(path);
     }
-    // Its page is for programs that have no word for what it is.
-    const path = pathOf(one);
+    if (besides.has(pathOf(resource)) && richer.length === 0) return null;
     const title = titled(called);
-    if (besides.has(path)) return null;
-    const named = title || path;
+    const named = title || pathOf(resource);
     await progress((count += 1), Math.max(count + 1, resources.length + 1));
-    try {
-      if (!zip.entries.has(path)) {
-        const isTool = /lti/.test(one.attrs.type ?? '');
-        throw new NotTaken(isTool ? 'outsideTool' : 'notThere');
+    let whyNot: CourseMiss | null = null;
+    for (const one of [...richer, resource]) {
+      try {
+        return await thingIn(one, title, named);
+      } catch (error) {
+        if (!(error instanceof NotTaken || error instanceof XmlProblem)) throw error;
+        whyNot ??= error instanceof NotTaken ? error.why : error.why === 'doctype' ? 'doctype' : 'unreadable';
       }
-      const exact = await asItWas(path);
-      if (exact) return exact;
-      const about = { type: one.attrs.type ?? '', path, title, isAssignment: /assignment/.test(one.attrs.intendeduse ?? '') };
-      const body = await readThing(about, insideFor(named));
-      const { error, value } = shelfBody.validate(body);
-      if (error) throw new NotTaken('unreadable');
-      const { brief } = value as Extract<ShelfBody, { brief: unknown }>;
-      return { id: fileNamed(path, 0).id, title: brief.title, body: value as ShelfBody };
-    } catch (error) {
-      if (error instanceof NotTaken) note(named, error.why);
-      else if (error instanceof XmlProblem) note(named, error.why === 'doctype' ? 'doctype' : 'unreadable');
-      else throw error;
-      return null;
     }
+    note(named, whyNot!);
+    return null;
+  }
+  /** @throws NotTaken, XmlProblem */
+  async function thingIn(resource: Xml, title: string, named: string): Promise<CourseThing> {
+    const { type = '', intendeduse = '' } = resource.attrs;
+    const path = pathOf(resource);
+    if (!zip.entries.has(path)) throw new NotTaken(/lti/.test(type) ? 'outsideTool' : 'notThere');
+    const exact = await asItWas(path);
+    if (exact) return exact;
+    const about = { type, path, title, isAssignment: /assignment/.test(intendeduse) };
+    const { error, value } = shelfBody.validate(await readThing(about, insideFor(named)));
+    if (error) throw new NotTaken('unreadable');
+    const body = value as Extract<ShelfBody, { brief: unknown }>;
+    return { id: randomUUID(), title: body.brief.title, body };
   }
 
   /** A thing that nobody has changed since we wrote it; null where somebody has, or it is none. */
@@ -225,9 +232,6 @@ function asText(value: unknown, replacer: (key: string, value: unknown) => unkno
     throw error;
   }
 }
-
-/** What a resource can be taken as instead, richer or poorer. */
-const variantsOf = (resource: Xml): string[] => children(resource, 'variant').map((one) => one.attrs.identifierref ?? '');
 
 function titleOf(manifest: Xml, organization: Xml | undefined): string {
   const about = child(manifest, 'metadata');
