@@ -77,7 +77,9 @@ export function refused(error: unknown): unknown {
   if (error instanceof ZipError) return new Problem(REFUSED[error.why]);
   // Of JSON that is none, or nests without end; of a stream that is not what the zip says.
   if (error instanceof SyntaxError || error instanceof RangeError) return broken();
-  return error instanceof Error && /zlib|inflate|uncompressed|deflate|block|distance|stored|bytes in the stream/i.test(error.message) ? broken() : error;
+  return error instanceof Error && /zlib|inflate|uncompressed|deflate|block|distance|stored|bytes in the stream/i.test(error.message)
+    ? broken()
+    : error;
 }
 
 /** The lines of a stream, none longer than an honest one. */
