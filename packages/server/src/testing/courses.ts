@@ -60,11 +60,13 @@ export const aForeignCourse = (): Promise<Buffer> =>
   zip({
     'imsmanifest.xml': manifest(
       `<item identifier="u1"><title>Ground</title>${item('Ground', 'page')}${item('A page on streams', 'link')}${item('Nowhere', 'nolink')}${item('Gone', 'gone')}${item('Broken', 'broken')}${item('Forms', 'dtd')}</item>
-       <item identifier="u2"><title>Water</title>${item('Task', 'task')}${item('Quiz', 'quiz')}${item('Talk', 'talk')}${item('Tool', 'tool')}${item('Odd one', 'odd')}${item('The soils', 'file')}${item('Surely', 'sure')}${item('Half', 'half')}</item>`,
+       <item identifier="u2"><title>Water</title>${item('Task', 'task')}${item('Quiz', 'quiz')}${item('Talk', 'talk')}${item('Tool', 'tool')}${item('Odd one', 'odd')}${item('The soils', 'file')}${item('Fake', 'fake')}${item('Surely', 'sure')}${item('Half', 'half')}</item>`,
       [
         resource('page', 'webcontent', 'pages/ground.html', '<dependency identifierref="layers"/>'),
         resource('layers', 'webcontent', 'media/layers.png'),
         resource('file', 'webcontent', 'media/table%20of%20soils.csv'),
+        resource('fake', 'webcontent', 'pages/fake.html', '<dependency identifierref="fake-png"/>'),
+        resource('fake-png', 'webcontent', 'media/fake.png'),
         resource('half', 'webcontent', 'pages/task.html', '<cpx:variant identifier="w" identifierref="half-x"/>'),
         resource('half-x', 'assignment_xmlv1p0', 'tasks/half.xml'),
         resource('sure', 'webcontent', 'media/100% sure.txt'),
@@ -88,6 +90,8 @@ export const aForeignCourse = (): Promise<Buffer> =>
       ].join(''),
     ),
     'pages/ground.html': GROUND,
+    'pages/fake.html': '<p>Look</p><img src="../media/fake.png" alt="A map">',
+    'media/fake.png': 'no picture at all',
     'pages/task.html': '<p>Task</p>',
     'media/layers.png': PNG,
     'media/table of soils.csv': 'soil;speed\nsand;fast\n',

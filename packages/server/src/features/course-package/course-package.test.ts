@@ -1,6 +1,6 @@
 import { plainText, type Question } from '@jolly/core';
 import { DOMParser } from '@xmldom/xmldom';
-import type { BriefReply, ClassReply, ShelfItemReply, ShelfReply, Unit } from '../../contract';
+import type { ArchiveJob, BriefReply, ClassReply, ShelfItemReply, ShelfReply, Unit } from '../../contract';
 import { unzip } from '../../files/read-table';
 import { courseIn, lookedAt, packaged, withoutIds } from '../../testing/archives';
 import { aSchool, aServer, doc, type Person, type School, type Server } from '../../testing/school';
@@ -184,7 +184,7 @@ describe('a course of another program', () => {
   it('is taken as far as it can be, and says of all else why not', async () => {
     const { state, course: look, id } = await lookedAt(server, finch, await aForeignCourse());
     expect(state).toBe('looked');
-    expect(look).toMatchObject({ title: 'Streams', units: 2, assignments: 1, quizzes: 1, handouts: 6, files: 3 });
+    expect(look).toMatchObject({ title: 'Streams', units: 2, assignments: 1, quizzes: 1, handouts: 7, files: 4 });
     expect(look!.missed.map((one) => `${one.title}: ${one.why}`).sort()).toEqual([
       'Broken: unreadable',
       'Forms: doctype',
@@ -211,6 +211,10 @@ describe('a course of another program', () => {
     expect(text('Ground')).toContain('"alt":"Layers"');
     expect(after.Ground!.attachments).toMatchObject([{ kind: 'file', file: { name: 'table of soils.csv', mediaType: 'text/plain' } }]);
     expect(after['A page on streams']!.attachments).toMatchObject([{ kind: 'link', url: 'https://example.org/streams?a=1&b=2' }]);
+    // What is called a picture and is none is seen once its bytes are here.
+    expect(text('Fake')).toContain('Look\nA map');
+    const { course: ended } = (await finch.get(`/api/archives/${id}`)).body as ArchiveJob;
+    expect(ended!.missed).toContainEqual({ title: 'Fake', why: 'picture' });
     // Where what is richer cannot be read, the page beside it is.
     expect(text('Half')).toContain('Task');
     expect(after.Surely!.attachments).toMatchObject([{ file: { name: '100% sure.txt' } }]);

@@ -2,7 +2,8 @@ import { EVERYONE, isPaper, type Actor, type Instant, type Language } from '@jol
 import { randomUUID } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import type { Transaction } from 'sequelize';
-import type { Attachment, BriefBody, CourseLook, KeptFile, ShelfBody, ShelfRequest } from '../../contract';
+import type { Attachment, BriefBody, CourseLook, CourseMiss, KeptFile, ShelfBody, ShelfRequest } from '../../contract';
+import { isDrawable } from '../../files/drawable';
 import type { FileStore, StoredBytes } from '../../files/file-store';
 import type { OpenZip } from '../../files/zip-file';
 import { Problem } from '../../http/problem';
@@ -15,7 +16,7 @@ import type { PaperChecksService } from '../kept/paper-checks.service';
 import type { QuizInterchangeService } from '../quizzes/interchange/interchange.service';
 import type { ShelfService } from '../shelf/shelf.service';
 import type { Course, CourseThing } from './course';
-import { readCourse, withFiles, type ReadCourse } from './read-course';
+import { readCourse, withFiles, withoutPictures, type ReadCourse } from './read-course';
 import { writeCourse } from './write-course';
 
 type Teacher = Actor & { userId: string };
@@ -95,7 +96,7 @@ export function coursePackagesService(services: Collaborators) {
   async function asPapersAre(
     brief: BriefBody,
     bytesOf: (fileId: string) => StoredBytes,
-    missed: (why: 'paper') => void,
+    missed: (why: CourseMiss) => void,
   ): Promise<BriefBody> {
     const attachments: Attachment[] = [];
     for (const one of brief.attachments) {
@@ -227,10 +228,17 @@ export function coursePackagesService(services: Collaborators) {
         await progress(stored.size, total);
       }
       const bytesOf = (fileId: string) => stored.get(course.files.get(fileId)!.path)!;
+      const undrawable = new Set([...course.files.keys()].filter((id) => !isDrawable(bytesOf(id))));
       for (const { things } of course.units)
-        for (const { title, body } of things)
-          if (body.kind === 'assignment' || body.kind === 'handout')
-            body.brief = await asPapersAre(body.brief, bytesOf, (why) => void missed.push({ title, why }));
+        for (const thing of things) {
+          const note = (why: CourseMiss) => {
+            const said = [...course.missed, ...missed].some((one) => one.title === thing.title && one.why === why);
+            if (!said) missed.push({ title: thing.title, why });
+          };
+          thing.body = withoutPictures(thing.body, undrawable, note);
+          if (thing.body.kind === 'assignment' || thing.body.kind === 'handout')
+            thing.body.brief = await asPapersAre(thing.body.brief, bytesOf, note);
+        }
       return async (transaction) => {
         const files = new Map<string, KeptFile>();
         for (const [id, { path, file }] of course.files)

@@ -261,6 +261,21 @@ export function withFiles<T>(value: T, files: ReadonlyMap<string, KeptFile>): T 
   }) as T;
 }
 
+/** The same with the words of pictures that cannot be drawn in their place: that are none, or would fill a phone's memory. */
+export function withoutPictures<T>(value: T, undrawable: ReadonlySet<string>, missed: (why: 'picture') => void): T {
+  const wrong = (id: unknown): boolean => {
+    const is = typeof id === 'string' && undrawable.has(id);
+    if (is) missed('picture');
+    return is;
+  };
+  return JSON.parse(JSON.stringify(value), (key, one: { type?: string; id?: unknown; attrs?: Record<string, unknown> } | null) => {
+    if (key === 'picture' && wrong(one?.id)) return null;
+    if (one?.type !== 'image' || !wrong(one.attrs?.fileId)) return one;
+    const alt = String(one.attrs?.alt ?? '');
+    return { type: 'paragraph', ...(alt === '' ? {} : { content: [{ type: 'text', text: alt }] }) };
+  }) as T;
+}
+
 async function ourPart(zip: OpenZip, path: string, bytesOf: (path: string, most: number) => Promise<Buffer>): Promise<OurPart | null> {
   if (!zip.entries.has(path)) return null;
   try {
