@@ -103,7 +103,7 @@ export const aForeignCourse = (): Promise<Buffer> =>
     'quiz/dtd.xml': '<!DOCTYPE q SYSTEM "https://example.org/q.dtd"><questestinterop/>',
     'quiz/quiz.xml': QUIZ,
     'tasks/task.xml':
-      '<assignment xmlns="x" identifier="t"><title>Task</title><instructor_text texttype="text/html">Only you</instructor_text><text texttype="text/html">&lt;p&gt;Write it &lt;img src="$IMS-CC-FILEBASE$media/layers.png"&gt;&lt;/p&gt;</text><gradable points_possible="12.5">true</gradable><submission_formats><format type="file"/><format type="url"/></submission_formats></assignment>',
+      '<assignment xmlns="x" identifier="t"><title>Task</title><instructor_text texttype="text/html">Only you</instructor_text><text texttype="text/html">&lt;p&gt;Write it &lt;img src="$IMS-CC-FILEBASE$/layers.png"&gt;&lt;/p&gt;</text><gradable points_possible="12.5">true</gradable><submission_formats><format type="file"/><format type="url"/></submission_formats></assignment>',
     'tasks/half.xml': '<assignment><title>',
     'talk.xml': '<topic xmlns="x"><title>Talk</title><text texttype="text/html">&lt;p&gt;What do you think?&lt;/p&gt;</text></topic>',
     'tool.xml': '<cartridge_basiclti_link/>',

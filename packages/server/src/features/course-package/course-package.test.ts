@@ -219,6 +219,7 @@ describe('a course of another program', () => {
     expect(text('Half')).toContain('Task');
     expect(after.Surely!.attachments).toMatchObject([{ file: { name: '100% sure.txt' } }]);
     expect(after.Task).toMatchObject({ kind: 'assignment', how: 'handIn', points: 12_500, accepts: ['files', 'link'] });
+    expect(text('Task')).toContain('"type":"image"');
     expect(text('Task')).not.toContain('Only you');
     const quiz = after.Quiz!;
     expect(quiz).toMatchObject({ how: 'quiz', rounds: 2, points: 7_000, quiz: { run: { limitMinutes: 15 } } });

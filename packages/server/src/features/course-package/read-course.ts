@@ -88,6 +88,10 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
   };
   const insideFor = (title: string): Inside => ({
     sizeOf: (path) => zip.entries.get(path)?.size ?? null,
+    endingIn: (tail) => {
+      const [first, ...more] = [...zip.entries.keys()].filter((name) => name.endsWith(tail));
+      return more.length === 0 ? (first ?? null) : null;
+    },
     textOf: async (path) => (await bytesOf(path)).toString('utf8').replace(/^\ufeff/, ''),
     isBesides: (path) => besides.has(path),
     fileAt,

@@ -23,6 +23,8 @@ export class NotTaken extends Error {
 /** What a package holds, as far as things need it. */
 export interface Inside {
   sizeOf: (path: string) => number | null;
+  /** the one path that ends like this; null: none or several do */
+  endingIn: (tail: string) => string | null;
   textOf: (path: string) => Promise<string>;
   /** what was written beside things for other programs */
   isBesides: (path: string) => boolean;
@@ -49,7 +51,9 @@ function readingAt(path: string, inside: Inside): { how: XhtmlReading; files: Ma
   const leads = (address: string): string | null => {
     const bare = address.trim().replace(FILE_BASES, '');
     if (ADDRESS.test(bare)) return null;
-    return [packagePath(bare, path), packagePath(bare, '')].find((one) => inside.sizeOf(one) !== null) ?? null;
+    const there = [packagePath(bare, path), packagePath(bare, '')].find((one) => inside.sizeOf(one) !== null);
+    // Programs mean different folders by the token that stands before an address.
+    return there ?? (bare === address.trim() ? null : inside.endingIn(`/${packagePath(bare, '')}`));
   };
   const fits = (found: string): boolean => {
     if (inside.sizeOf(found)! <= MOST_FILE_BYTES) return true;
