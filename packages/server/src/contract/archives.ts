@@ -36,6 +36,7 @@ export const COURSE_MISSES = [
   'questionScoring',
   'questionKey',
   'tooManyQuestions',
+  'tooManyFiles',
   'picture',
   'formula',
   'media',

@@ -90,7 +90,8 @@ export const aForeignCourse = (): Promise<Buffer> =>
       ].join(''),
     ),
     'pages/ground.html': GROUND,
-    'pages/fake.html': '<p>Look</p><img src="../media/fake.png" alt="A map">',
+    // As programs wrote before everybody wrote UTF-8.
+    'pages/fake.html': Buffer.from('<p>Voil\u00e0</p><img src="../media/fake.png" alt="A map">', 'latin1'),
     'media/fake.png': 'no picture at all',
     'pages/task.html': '<p>Task</p>',
     'media/layers.png': PNG,

@@ -212,7 +212,7 @@ describe('a course of another program', () => {
     expect(after.Ground!.attachments).toMatchObject([{ kind: 'file', file: { name: 'table of soils.csv', mediaType: 'text/plain' } }]);
     expect(after['A page on streams']!.attachments).toMatchObject([{ kind: 'link', url: 'https://example.org/streams?a=1&b=2' }]);
     // What is called a picture and is none is seen once its bytes are here.
-    expect(text('Fake')).toContain('Look\nA map');
+    expect(text('Fake')).toContain('Voilà\nA map');
     const { course: ended } = (await finch.get(`/api/archives/${id}`)).body as ArchiveJob;
     expect(ended!.missed).toContainEqual({ title: 'Fake', why: 'picture' });
     // Where what is richer cannot be read, the page beside it is.

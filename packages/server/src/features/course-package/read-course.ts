@@ -3,6 +3,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { buffer } from 'node:stream/consumers';
 import type { CourseMiss, KeptFile, ShelfBody } from '../../contract';
 import { MOST_FILE_BYTES } from '../../files/file-store';
+import { decodeText } from '../../files/read-table';
 import type { OpenZip } from '../../files/zip-file';
 import { id as uuid } from '../../forms/fields';
 import { shelfBody } from '../../forms/shelf';
@@ -53,7 +54,7 @@ export const isCourse = (zip: OpenZip): boolean => !zip.entries.has('manifest.js
  * Reads a package of a course: what is as we wrote it is taken as it was, everything else by the standard, and of what could not be
  * taken is said why. Nothing is fetched from anywhere, and nothing is stored.
  *
- * @throws Problem `course.notReadable`, `course.newer`
+ * @throws Problem `archive.notReadable`, `course.notReadable`, `course.doctype`
  */
 export async function readCourse(zip: OpenZip, progress: (done: number, total: number) => Promise<void> | void): Promise<ReadCourse> {
   const listed = manifestIn(zip);
@@ -64,13 +65,15 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
     return buffer(await zip.read(path));
   };
   const manifest = await bytesOf(manifestPath)
-    .then((bytes) => readXml(bytes.toString('utf8').replace(/^\ufeff/, '')))
+    .then((bytes) => readXml(decodeText(bytes).text))
     .catch((error: unknown) => {
       if (error instanceof XmlProblem) throw new Problem(error.why === 'doctype' ? 'course.doctype' : 'course.notReadable');
       throw error instanceof NotTaken ? new Problem('course.notReadable') : error;
     });
   const ours = await ourPart(zip, packagePath(OURS, manifestPath), bytesOf);
   const besides = new Set(ours?.besides.map((one) => packagePath(one, manifestPath)));
+
+  const ourThings = new Map(Object.entries(ours?.things ?? {}).map(([name, one]) => [packagePath(name, manifestPath), one]));
 
   const missed: ReadCourse['missed'] = [];
   const noted = new Set<string>();
@@ -92,7 +95,7 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
       const [first, ...more] = [...zip.entries.keys()].filter((name) => name.endsWith(tail));
       return more.length === 0 ? (first ?? null) : null;
     },
-    textOf: async (path) => (await bytesOf(path)).toString('utf8').replace(/^\ufeff/, ''),
+    textOf: async (path) => decodeText(await bytesOf(path)).text,
     isBesides: (path) => besides.has(path),
     fileAt,
     missed: (why, part) => note(part ? `${title} – ${part}` : title, why),
@@ -152,8 +155,8 @@ export async function readCourse(zip: OpenZip, progress: (done: number, total: n
 
   /** A thing that nobody has changed since we wrote it; null where somebody has, or it is none. */
   async function asItWas(path: string): Promise<CourseThing | null> {
-    const kept = ours && Object.entries(ours.things).find(([name]) => packagePath(name, manifestPath) === path)?.[1];
-    if (!kept) return null;
+    const kept = ourThings.get(path);
+    if (!kept || !ours) return null;
     const sha256 = createHash('sha256').update(await bytesOf(path)).digest('hex'); // prettier-ignore
     if (sha256 !== kept.sha256) return null;
     const text = asText(kept.thing, (key, value: unknown) => (key === 'storeId' || key === 'shelfId' ? null : value));

@@ -1,4 +1,4 @@
-import { EMPTY_TEXT, FIRST_RUN, parsePoints, quizMax, type RichNode, type RichText } from '@jolly/core';
+import { EMPTY_TEXT, FIRST_RUN, parsePoints, quizMax, tidyText, type RichNode, type RichText } from '@jolly/core';
 import { randomUUID } from 'node:crypto';
 import type { Attachment, BriefBody, CourseMiss, HandInKind, KeptFile, ShelfBody } from '../../contract';
 import { MOST_FILE_BYTES, safeFileName } from '../../files/file-store';
@@ -40,10 +40,9 @@ const MOST_ATTACHED = 40;
 export const nameIn = (path: string): string => path.split('/').at(-1)!;
 /** A title as ours are: one line, not too long. */
 export const titled = (text: string): string =>
-  text
-    .replace(/[\s\p{Cc}\p{Cf}]+/gu, ' ')
-    .trim()
-    .slice(0, 200);
+  tidyText(text.replace(/\p{Cc}/gu, ' '))
+    .slice(0, 200)
+    .trim();
 
 /** Pictures and files that a text names, from where it stands. */
 function readingAt(path: string, inside: Inside): { how: XhtmlReading; files: Map<string, KeptFile> } {
@@ -82,8 +81,10 @@ const attachmentOf = (file: KeptFile): Attachment => ({
   ...{ id: randomUUID(), kind: 'file', title: titled(file.name), use: 'toRead', example: false },
   file,
 });
-const attached = (files: ReadonlyMap<string, KeptFile>): Attachment[] =>
-  [...files.values()].slice(0, MOST_ATTACHED).map((one) => attachmentOf(one));
+function attached(files: ReadonlyMap<string, KeptFile>, inside: Inside): Attachment[] {
+  if (files.size > MOST_ATTACHED) inside.missed('tooManyFiles');
+  return [...files.values()].slice(0, MOST_ATTACHED).map(attachmentOf);
+}
 
 /** What stands in a page, without its own title over it. */
 function pageText(page: Xml, title: string, how: XhtmlReading): RichText {
@@ -106,7 +107,7 @@ const handout = (title: string, instructions: RichText, attachments: Attachment[
 async function pageThing(path: string, title: string, inside: Inside, isAssignment: boolean): Promise<ShelfBody> {
   const { how, files } = readingAt(path, inside);
   const instructions = pageText(readHtml(await inside.textOf(path)), title, how);
-  const attachments = attached(files);
+  const attachments = attached(files, inside);
   return isAssignment ? brief({ title, instructions, attachments }) : handout(title, instructions, attachments);
 }
 
@@ -136,7 +137,7 @@ function assignmentThing(document: Xml, path: string, title: string, inside: Ins
   return brief({
     title: title || titled(textIn(child(document, 'title'))),
     instructions,
-    attachments: attached(files),
+    attachments: attached(files, inside),
     ...(accepts.length > 0 ? { accepts } : { how: 'inClass' }),
     ...(isScored ? { points: points === 0 ? null : points } : { scoring: { by: 'none' } }),
   });
@@ -165,7 +166,7 @@ function quizThing(document: Xml, path: string, title: string, inside: Inside): 
   return brief({
     title: title || titled(read.title),
     instructions: read.instructions,
-    attachments: attached(files),
+    attachments: attached(files, inside),
     how: 'quiz',
     accepts: [],
     quiz: { run: { ...FIRST_RUN, limitMinutes: read.minutes }, sets: [], questions: read.questions },
@@ -180,7 +181,7 @@ function discussionThing(document: Xml, path: string, title: string, inside: Ins
   const instructions = text ? htmlText(textIn(text), how) : EMPTY_TEXT;
   for (const one of all(document, 'attachment')) how.pointsAt!(one.attrs.href ?? '');
   inside.missed('discussion');
-  return handout(title || titled(textIn(child(document, 'title'))), instructions, attached(files));
+  return handout(title || titled(textIn(child(document, 'title'))), instructions, attached(files, inside));
 }
 
 /**
@@ -198,7 +199,7 @@ export async function readThing(
     return handout(title || titled(nameIn(path)), EMPTY_TEXT, [attachmentOf(inside.fileAt(path))]);
   }
   if (/^(ims_?)?(basic)?lti/.test(type)) throw new NotTaken('outsideTool');
-  const document = readXml((await inside.textOf(path)).replace(/^\ufeff/, ''));
+  const document = readXml(await inside.textOf(path));
   if (/^imswl/.test(type)) return linkThing(document, title);
   if (/^assignment/.test(type)) return assignmentThing(document, path, title, inside);
   if (/^imsqti/.test(type)) return quizThing(document, path, title, inside);

@@ -63,6 +63,7 @@ export const archiveWords = {
       questionScoring: 'left out: it scores itself by rules of its own',
       questionKey: 'left out: it has no key that can be read',
       tooManyQuestions: 'left out: a quiz takes at most 300 questions',
+      tooManyFiles: 'only the first 40 files that it names go with it',
       picture: 'taken without a picture',
       formula: 'taken without a formula that can be set',
       media: 'taken without its sound or film',
