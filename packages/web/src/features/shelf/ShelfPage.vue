@@ -105,8 +105,8 @@ async function changed(): Promise<void> {
           :rest="[
             { title: t('shelf.newRubric'), disabled: busy, press: newRubric },
             { title: t('shelf.newWorksheet'), disabled: busy, press: newWorksheet },
+            { title: t('shelf.bringCourse'), to: '/archives' },
           ]"
-          ><LinkButton to="/archives">{{ t('shelf.bringCourse') }}</LinkButton
           ><FileButton :disabled="busy" @files="keepFile">{{ t('shelf.keepFile') }}</FileButton></PageActs
         >
       </div>

@@ -1,6 +1,6 @@
 /** @jest-environment @happy-dom/jest-environment */
 import { textOf } from '@jolly/core';
-import type { ShelfItem, ShelfItemReply, ShelfReply } from '@jolly/server/contract';
+import type { ArchiveJob, ShelfItem, ShelfItemReply, ShelfReply } from '@jolly/server/contract';
 import { opened, Refusal, serving, type Answers } from '../../testing-page';
 import ShelfPage from './ShelfPage.vue';
 
@@ -135,10 +135,21 @@ it('lies open where the address names it, and once it is closed it stays closed'
 
 it('takes a new rubric, and opens it', async () => {
   const { page, last } = await shelf({ [KEEP]: items[1]! });
-  await page.press('New rubric or worksheet');
+  await page.press('Add to the shelf');
   await page.press('New rubric');
   expect(last(KEEP)!.body).toMatchObject({ title: 'New rubric', body: { kind: 'rubric' } });
   expect(isOpen()).toBe(true);
+});
+
+it('takes a folder out as a course, and goes to where it can be fetched', async () => {
+  const job: ArchiveJob = {
+    ...{ id: 'job', kind: 'out', holds: 'course', title: 'Water', state: 'waiting', done: 0, total: 0, problem: null, madeAt: 0 },
+    ...{ size: null, classId: null, folder: 'Water', look: null, course: null },
+  };
+  const { page, last } = await shelf({ 'POST /api/shelf/course-packages': job });
+  await page.press(`Take out as a course: ${items[0]!.folder || 'In no folder'}`);
+  expect(last('POST /api/shelf/course-packages')!.body).toEqual({ folder: items[0]!.folder });
+  expect(page.router.currentRoute.value.path).toBe('/archives');
 });
 
 it('that is empty says what it is for', async () => {

@@ -1,7 +1,7 @@
 /** What the pages of shelf say. */
 export const shelfWords = {
   shelf: {
-    more: 'New rubric or worksheet',
+    more: 'Add to the shelf',
     title: 'Shelf',
     sub: 'what you keep for use again',
     search: 'Find on the shelf',
