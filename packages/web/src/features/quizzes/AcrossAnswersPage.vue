@@ -51,6 +51,12 @@ async function next(index: number): Promise<void> {
   await nextTick();
   document.querySelectorAll<HTMLElement>('.one')[index + 1]?.querySelector<HTMLElement>('input, [role=radio]')?.focus();
 }
+/** Points by one press, and on to the next student, unless whoever pressed has gone on by themselves while it was stored. */
+async function giveAndGoOn(one: AnswerToScore, given: number, index: number): Promise<void> {
+  const from = document.activeElement;
+  await give(one, { points: given });
+  if (document.activeElement === from) await next(index);
+}
 const quick = computed(() => {
   const most = question.value?.points ?? 0;
   return most > 0 && most % 1000 === 0 && most <= 10_000 ? Array.from({ length: most / 1000 + 1 }, (_, n) => n * 1000) : [];
@@ -127,7 +133,7 @@ const go = (to: string) => void router.replace({ path: `/marking/${id.value}/ans
               size="small"
               :type="markOf(one)?.points === step ? 'primary' : 'default'"
               :aria-label="count('quizAcross.give', step / 1000, { name: nameOf(one, index) })"
-              @click="give(one, { points: step }).then(() => next(index))"
+              @click="giveAndGoOn(one, step, index)"
               >{{ points(step) }}</Button
             >
           </div>

@@ -220,6 +220,21 @@ describe('one question across all students', () => {
     expect(last(MARK)!.body).toMatchObject({ points: 1000, version: 1 });
   });
 
+  it('goes on to the next student once points are stored, but not away from where one has gone meanwhile', async () => {
+    const { page } = await open();
+    await page.press('2 points to Piece 1');
+    expect(document.activeElement!.getAttribute('aria-label')).toBe('Points of Piece 2');
+    const there = () => document.querySelector<HTMLElement>('[aria-label="No point to Piece 2"]')!;
+    const { page: slow } = await open({
+      [MARK]: ({ body }) => {
+        there().focus();
+        return { ...answers[0]!, mark: { ...body, version: body.version + 1, by: 'Odile Finch' } };
+      },
+    });
+    await slow.press('2 points to Piece 1');
+    expect(document.activeElement).toBe(there());
+  });
+
   it('takes points away again, and keeps the word beside them', async () => {
     const { page, last } = await open();
     await page.fill('Points of Piece 2', '');
