@@ -46,8 +46,8 @@ type JobOf = Pick<ArchiveJobRow, 'kind' | 'holds' | 'classId' | 'folder' | 'titl
 type Progress = (done: number, total: number) => Promise<void>;
 
 /**
- * Archives of classes and packages of courses being made and being brought in: each a row that one of several servers works on under a lease, and that goes on where a
- * server stopped, from the beginning: nothing of it is there before all of it is.
+ * Archives of classes and packages of courses being made and being brought in: each a row that one of several servers works on under a
+ * lease, and that goes on where a server stopped, from the beginning: nothing of it is there before all of it is.
  */
 export function archiveJobsService({ sequelize, accounts, classes, fileStore, coursePackages, ...sources }: Collaborators) {
   const jobs = defineArchiveJobs(sequelize);

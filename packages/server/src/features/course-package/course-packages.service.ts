@@ -185,9 +185,8 @@ export function coursePackagesService(services: Collaborators) {
       into: (zip: Readable) => Promise<StoredBytes>,
     ): Promise<StoredBytes> {
       const course = 'classId' in source ? await ofClass(teacher, source.classId, now) : await ofFolder(teacher, source.folder);
-      const fileOf = async (id: string) => (await keptFiles.byId(id))?.file ?? null;
       const questionsOf = ({ title, quiz }: BriefBody) => quizInterchange.pack(title, quiz!, now);
-      return writeCourse(course, language, { fileStore, fileOf, questionsOf }, progress, into);
+      return writeCourse(course, language, { fileStore, filesOf: keptFiles.bytesOf, questionsOf }, progress, into);
     },
 
     read: readCourse,

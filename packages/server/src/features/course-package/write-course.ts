@@ -18,8 +18,8 @@ const pathOfFile = ({ fingerprint, name }: CourseFile): string => `files/${finge
 
 export interface CourseSources extends Pick<ThingWriting, 'questionsOf'> {
   fileStore: Pick<FileStore, 'read'>;
-  /** a file by its id; null: it is gone */
-  fileOf: (id: string) => Promise<CourseFile | null>;
+  /** files by their ids, those of them that are there */
+  filesOf: (ids: readonly string[]) => Promise<(CourseFile & { id: string })[]>;
 }
 
 /**
@@ -32,18 +32,14 @@ export interface CourseSources extends Pick<ThingWriting, 'questionsOf'> {
 export async function writeCourse<T>(
   course: Course,
   language: Language,
-  { fileStore, fileOf, questionsOf }: CourseSources,
+  { fileStore, filesOf, questionsOf }: CourseSources,
   progress: (done: number, total: number) => Promise<void> | void,
   into: (zip: Readable) => Promise<T>,
 ): Promise<T> {
   const things = course.units.flatMap((unit) => unit.things);
-  const files = new Map<string, CourseFile>();
-  for (const id of new Set(things.flatMap((one) => filesOfBody(one.body)))) {
-    const file = await fileOf(id);
-    if (file) files.set(id, file);
-  }
-  const paths = new Map([...files].map(([id, file]) => [id, pathOfFile(file)]));
-  const distinct = new Map([...files.values()].map((file) => [pathOfFile(file), file]));
+  const files = await filesOf([...new Set(things.flatMap((one) => filesOfBody(one.body)))]);
+  const paths = new Map(files.map((file) => [file.id, pathOfFile(file)]));
+  const distinct = new Map(files.map((file) => [pathOfFile(file), file]));
   const total = things.length + distinct.size + 1;
   let done = 0;
   const step = async () => void (await progress((done += 1), total));

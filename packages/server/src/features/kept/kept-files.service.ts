@@ -58,10 +58,10 @@ export function keptFilesService({ sequelize }: { sequelize: Sequelize }) {
       return { file: { ...toKeptFile(row), fingerprint: row.fingerprint }, ownerId: row.ownerId, holders: uses };
     },
 
-    /** What lies under these files. */
-    async bytesOf(ids: readonly string[]): Promise<Pick<KeptFileRow, 'fingerprint' | 'mediaType'>[]> {
+    /** What lies under these files, those of them that are there. */
+    async bytesOf(ids: readonly string[]): Promise<Pick<KeptFileRow, 'id' | 'name' | 'fingerprint' | 'mediaType'>[]> {
       if (ids.length === 0) return [];
-      return rowsOf(keptFiles, { attributes: ['fingerprint', 'mediaType'], where: { id: { [Op.in]: [...ids] } } });
+      return rowsOf(keptFiles, { attributes: ['id', 'name', 'fingerprint', 'mediaType'], where: { id: { [Op.in]: [...ids] } } });
     },
 
     /**
